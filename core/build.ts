@@ -1,0 +1,170 @@
+import { z } from 'zod';
+import { faultsOf, oneOf, perAxle, whole, within, withoutExtensions, words, type Fault } from './contract';
+import { tireSchema } from './tire/schema';
+import { tireSize } from './tire/size';
+import { MM_PER_INCH } from './units/length';
+import { vehicleSchema } from './vehicle/schema';
+import { travelOf } from './vehicle/travel';
+import { wheelSchema } from './wheel/schema';
+
+export type { Fault } from './contract';
+export type { Tire } from './tire/schema';
+export type { Corner, Material, Obstacle, Steering, Suspension, Vehicle } from './vehicle/schema';
+export type { Hub, Wheel } from './wheel/schema';
+
+export const AXLES = ['front', 'rear'] as const;
+export type AxleName = (typeof AXLES)[number];
+
+const liftLength = within(-300, 500, 'mm').default(0);
+export const liftSchema = z.strictObject({
+  springMm: liftLength,
+  bracketMm: liftLength,
+  bodyMm: liftLength,
+  bumpStopMm: liftLength,
+  droopGainMm: liftLength,
+  foreAftMm: liftLength,
+  outboardMm: liftLength,
+  casterDeltaDeg: within(-20, 20, '°').default(0),
+});
+export type Lift = z.output<typeof liftSchema>;
+
+const NO_LIFT = { front: {}, rear: {} };
+
+export const packageSchema = z.strictObject({
+  label: words(120).default(''),
+  tire: tireSchema,
+  wheel: wheelSchema,
+  spacerMm: within(0, 300, 'mm').default(0),
+  lift: z.strictObject({ front: liftSchema.prefault({}), rear: liftSchema.prefault({}) }).prefault(NO_LIFT),
+  sagMm: z
+    .strictObject({
+      front: within(-300, 500, 'mm').default(0),
+      rear: within(-300, 500, 'mm').default(0),
+    })
+    .prefault({}),
+  cuts: z
+    .array(z.strictObject({ obstacle: words(60, 1), depthMm: within(0, 1000, 'mm') }))
+    .max(100)
+    .default([]),
+  axleRatio: within(0.5, 20).optional(),
+  pressureKpa: perAxle(within(0, 1000, 'kPa')).optional(),
+  addedMass: z
+    .array(
+      z.strictObject({
+        label: words(120).default(''),
+        massKg: within(0, 5000, 'kg', true),
+        behindFrontAxleMm: within(-10_000, 10_000, 'mm'),
+        heightMm: within(-1000, 5000, 'mm'),
+      }),
+    )
+    .max(100)
+    .default([]),
+});
+export type Package = z.output<typeof packageSchema>;
+
+export const ZONES = ['street', 'trail', 'all'] as const;
+export type Zone = (typeof ZONES)[number];
+
+export const useSchema = z.strictObject({
+  zone: oneOf(ZONES).default('street'),
+  marginMm: within(0, 200, 'mm').default(10),
+  grid: z.strictObject({ lock: whole(1, 181).default(41), travel: whole(2, 121).default(25) }).prefault({}),
+  cruiseKmh: within(10, 250, 'km/h').optional(),
+  topKmh: within(10, 350, 'km/h').optional(),
+  style: oneOf(['touring', 'trail', 'crawl', 'bounce']).optional(),
+  comfortRpm: within(200, 20_000, 'rpm').optional(),
+});
+export type Use = z.output<typeof useSchema>;
+
+const literal = <T extends string | number>(value: T) =>
+  z.literal(value, {
+    error: ({ input }) =>
+      `${JSON.stringify(input) ?? 'nothing'} is not read here; write ${JSON.stringify(value)}`,
+  });
+
+const shape = z.strictObject({
+  format: literal('vexlo/build'),
+  version: literal(1),
+  vehicle: vehicleSchema,
+  package: packageSchema,
+  use: useSchema.prefault({}),
+});
+
+/** Everything `assess` needs, defaults filled in. */
+export type Build = z.output<typeof shape>;
+/** A build as written in a file: defaults may be left out, `x-…` keys may be added. */
+export type BuildFile = z.input<typeof shape>;
+export type VehicleFile = BuildFile['vehicle'];
+export type PackageFile = BuildFile['package'];
+export type UseFile = NonNullable<BuildFile['use']>;
+
+/** What spans more than one part: rims, cuts, travel and arms. */
+export const buildSchema = shape.superRefine((build, ctx) => {
+  const fault = (path: (string | number)[], message: string): void => {
+    ctx.addIssue({ code: 'custom', path, message });
+  };
+  const mounted: [(string | number)[], Pick<Package, 'tire' | 'wheel'>][] = [
+    [['vehicle', 'stock'], build.vehicle.stock],
+    [['package'], build.package],
+  ];
+  for (const [path, { tire, wheel }] of mounted) {
+    const { overallDiameterMm } = tireSize(tire, wheel.widthIn);
+    if (overallDiameterMm < MM_PER_INCH * wheel.diameterIn + 40)
+      fault(
+        [...path, 'wheel', 'diameterIn'],
+        `${wheel.diameterIn} leaves no sidewall under a tire of ${overallDiameterMm.toFixed(0)} mm; give the tire’s own rim`,
+      );
+  }
+  const obstacles = AXLES.flatMap((axle) => build.vehicle.corners[axle].obstacles);
+  const cut = new Set<string>();
+  build.package.cuts.forEach(({ obstacle }, i) => {
+    const path = ['package', 'cuts', i, 'obstacle'];
+    const named = obstacles.filter(({ id }) => id === obstacle);
+    if (named.length === 0)
+      fault(
+        path,
+        `"${obstacle}" is no obstacle of this vehicle; the ids are ${obstacles.map(({ id }) => id).join(', ')}`,
+      );
+    else if (named.every(({ cutMm }) => cutMm === 0))
+      fault(path, `"${obstacle}" may not be cut (its cutMm is 0); take the cut out`);
+    if (cut.has(obstacle)) fault(path, `"${obstacle}" is cut twice; write one cut with the whole depth`);
+    cut.add(obstacle);
+  });
+  for (const axle of AXLES) {
+    const corner = ['vehicle', 'corners', axle, 'suspension'];
+    const { suspension } = build.vehicle.corners[axle];
+    const { bumpStopMm } = build.package.lift[axle];
+    const { fullBumpMm, fullDroopMm, reachMm } = travelOf(suspension, build.package.lift[axle], 0);
+    if (fullBumpMm <= fullDroopMm)
+      fault(
+        ['package', 'lift', axle, 'bumpStopMm'],
+        `${bumpStopMm} leaves no wheel travel; give less than ${bumpStopMm + fullBumpMm - fullDroopMm} mm`,
+      );
+    const short = (key: string, armMm: number): void => {
+      fault(
+        [...corner, key],
+        `${armMm} is no longer than the wheel travels (${reachMm} mm); give more, or null for a straight path`,
+      );
+    };
+    if (suspension.frontArmMm !== null && suspension.frontArmMm <= reachMm)
+      short('frontArmMm', suspension.frontArmMm);
+    if (suspension.sideArmMm !== null && Math.abs(suspension.sideArmMm) <= reachMm)
+      short('sideArmMm', suspension.sideArmMm);
+    if (suspension.kind === 'solid' && build.vehicle.trackMm[axle] / 2 <= reachMm)
+      fault(
+        ['vehicle', 'trackMm', axle],
+        `${build.vehicle.trackMm[axle]} is too narrow for ${reachMm} mm of travel`,
+      );
+  }
+});
+
+/**
+ * Checks an unknown document against the build format. `build` has every default filled in and no `x-…`
+ * key; keep the document itself to write it back untouched. Faults come in the order of the document.
+ */
+export function readBuild(input: unknown): { ok: true; build: Build } | { ok: false; faults: Fault[] } {
+  const result = buildSchema.safeParse(withoutExtensions(input));
+  return result.success
+    ? { ok: true, build: result.data }
+    : { ok: false, faults: faultsOf(shape, result.error.issues) };
+}

@@ -1,0 +1,99 @@
+import type { Wheel } from '../wheel/schema';
+import type { TireSize } from '../tire/size';
+import { MM_PER_INCH } from '../units/length';
+
+/**
+ * Half section of a mounted wheel, mm: a along the axle from the hub face (outboard positive), r from the
+ * axle. The tire is a rounded rectangle, the rim a plain one; both share the centre plane.
+ */
+export type Profile = {
+  centreMm: number;
+  tireHalfWidthMm: number;
+  shoulderMm: number;
+  tireInnerMm: number;
+  tireOuterMm: number;
+  rimHalfWidthMm: number;
+  rimInnerMm: number;
+  rimOuterMm: number;
+};
+
+/** The rim stands from 12 mm inside its bead seat to the top of a J flange, 17.5 mm outside it. */
+const RIM_DEPTH_MM = 12;
+export const FLANGE_HEIGHT_MM = 17.5;
+/** Each flange adds half an inch beyond the width between the beads. */
+const FLANGES_IN = 1;
+
+export function profileOf(size: TireSize, wheel: Wheel, spacerMm: number): Profile {
+  const rimMm = (MM_PER_INCH / 2) * wheel.diameterIn;
+  const tireHalfWidthMm = size.sectionWidthMm / 2;
+  const halfHeightMm = (size.overallDiameterMm / 2 - rimMm) / 2;
+  // A shoulder cannot be rounder than the section is thick, nor hollow where the tread is the wider.
+  const shoulderMm = Math.max(
+    0,
+    Math.min((size.sectionWidthMm - size.treadWidthMm) / 2, halfHeightMm, tireHalfWidthMm),
+  );
+  return {
+    centreMm: spacerMm - wheel.offsetMm,
+    tireHalfWidthMm,
+    shoulderMm,
+    tireInnerMm: rimMm,
+    tireOuterMm: size.overallDiameterMm / 2,
+    rimHalfWidthMm: (MM_PER_INCH * (wheel.widthIn + FLANGES_IN)) / 2,
+    rimInnerMm: rimMm - RIM_DEPTH_MM,
+    rimOuterMm: rimMm + FLANGE_HEIGHT_MM,
+  };
+}
+
+/** Exact signed distance (negative inside) of (u, w) from a rectangle of half sizes about 0 with corner radius. */
+function boxDistance(u: number, w: number, halfU: number, halfW: number, radius: number): number {
+  const qu = Math.abs(u) - halfU + radius;
+  const qw = Math.abs(w) - halfW + radius;
+  if (qu > 0 && qw > 0) return Math.sqrt(qu * qu + qw * qw) - radius;
+  return Math.max(qu, qw) - radius;
+}
+
+/** Signed distance in mm from a point (a, r) of the section plane to tire or rim, whichever is nearer. */
+export function sectionClearance(profile: Profile, a: number, r: number): number {
+  const u = a - profile.centreMm;
+  const tire = boxDistance(
+    u,
+    r - (profile.tireInnerMm + profile.tireOuterMm) / 2,
+    profile.tireHalfWidthMm,
+    (profile.tireOuterMm - profile.tireInnerMm) / 2,
+    profile.shoulderMm,
+  );
+  const rim = boxDistance(
+    u,
+    r - (profile.rimInnerMm + profile.rimOuterMm) / 2,
+    profile.rimHalfWidthMm,
+    (profile.rimOuterMm - profile.rimInnerMm) / 2,
+    0,
+  );
+  return Math.min(tire, rim);
+}
+
+/**
+ * The tire's half section as a closed outline of (a, r) pairs, each shoulder an arc of `steps` chords.
+ * Starts at the inner bead, runs round the tread and back.
+ */
+export function tireOutline(profile: Profile, steps = 8): [number, number][] {
+  const { centreMm, tireHalfWidthMm, shoulderMm, tireInnerMm, tireOuterMm } = profile;
+  const corners: [number, number, number][] = [
+    [-1, -1, Math.PI],
+    [-1, 1, Math.PI / 2],
+    [1, 1, 0],
+    [1, -1, -Math.PI / 2],
+  ];
+  const outline: [number, number][] = [];
+  for (const [side, end, from] of corners) {
+    const a = centreMm + side * (tireHalfWidthMm - shoulderMm);
+    const r = end > 0 ? tireOuterMm - shoulderMm : tireInnerMm + shoulderMm;
+    // Corner by corner clockwise, seen with r up: the arc starts where the straight before it ends.
+    const start = from + Math.PI / 2;
+    for (let i = 0; i <= steps; i++) {
+      const angle = start - (i / steps) * (Math.PI / 2);
+      outline.push([a + shoulderMm * Math.cos(angle), r + shoulderMm * Math.sin(angle)]);
+    }
+  }
+  return outline;
+}

@@ -1,0 +1,57 @@
+import type { Build } from '../build';
+import type { Check } from '../check';
+
+export type Speedometer = {
+  /** Indicated over true, per cent of true: positive, it shows more than is driven. */
+  errorPct: number;
+  trueAtIndicated: { indicatedKmh: number; trueKmh: number }[];
+  odometerErrorPct: number;
+  checks: Check[];
+};
+
+const TABLE_KMH = [20, 30, 40, 50, 60, 80, 100, 120, 130] as const;
+/** UN Regulation 39 tests at these speeds: 0 ≤ indicated − true ≤ 0.1 · true + 4 km/h. */
+const R39_KMH = [40, 80, 120] as const;
+
+/** Speedometer and odometer with the package's rolling circumference in mm against the stock one. */
+export function speedometerOf(
+  build: Build,
+  stockCircumferenceMm: number,
+  packageCircumferenceMm: number,
+): Speedometer {
+  const { vehicle } = build;
+  const stockRatio = vehicle.stock.axleRatio;
+  const gearing =
+    vehicle.speedSensor === 'transmission' ? stockRatio / (build.package.axleRatio ?? stockRatio) : 1;
+  const driven = (packageCircumferenceMm / stockCircumferenceMm) * gearing;
+  const truePerIndicated = driven / (1 + vehicle.stockOverreadPct / 100);
+  const checks = R39_KMH.map((indicatedKmh): Check => {
+    const trueKmh = indicatedKmh * truePerIndicated;
+    const over = indicatedKmh - trueKmh;
+    const limit = 0.1 * trueKmh + 4;
+    // Equal speeds must not fail for the last bit of a division.
+    const status = over < -1e-9 || over > limit + 1e-9 ? 'fail' : 'pass';
+    const reading = `At ${indicatedKmh} km/h on the dial it drives ${trueKmh.toFixed(1)} km/h`;
+    return {
+      id: `speedometer-${indicatedKmh}`,
+      status,
+      value: over,
+      limit,
+      message:
+        status === 'pass'
+          ? `${reading}: within UN Regulation 39.`
+          : over < 0
+            ? `${reading}: it shows too little, which UN Regulation 39 does not allow. Recalibrate it to this tire.`
+            : `${reading}: it shows ${over.toFixed(1)} km/h too much; at most ${limit.toFixed(1)} is allowed. Recalibrate it.`,
+    };
+  });
+  return {
+    errorPct: (1 / truePerIndicated - 1) * 100,
+    trueAtIndicated: TABLE_KMH.map((indicatedKmh) => ({
+      indicatedKmh,
+      trueKmh: indicatedKmh * truePerIndicated,
+    })),
+    odometerErrorPct: (1 / driven - 1) * 100,
+    checks,
+  };
+}

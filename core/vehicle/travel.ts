@@ -1,0 +1,27 @@
+import type { Lift } from '../build';
+import type { Suspension } from './schema';
+
+export type Travel = {
+  /** Hub heights above ride height as delivered, mm. */
+  fullBumpMm: number;
+  fullDroopMm: number;
+  rideMm: number;
+  /** The largest |h'| (hub height measured from the lowered pivots) that an arm must reach. */
+  reachMm: number;
+};
+
+/**
+ * Where the hub can go, in mm above its height as delivered, with a lift and `sagMm` of sag.
+ * Springs move the ride height only: at full bump the wheel stands where it stood before. Brackets lower
+ * everything the wheel hangs on, so bump, droop and ride all go down with them. Body lift moves no wheel.
+ */
+export function travelOf(suspension: Suspension, lift: Lift, sagMm: number): Travel {
+  const fullBumpMm = suspension.bumpMm - lift.bumpStopMm - lift.bracketMm;
+  const fullDroopMm = -(suspension.droopMm + lift.droopGainMm + lift.bracketMm);
+  return {
+    fullBumpMm,
+    fullDroopMm,
+    rideMm: -(lift.springMm + lift.bracketMm) + sagMm,
+    reachMm: Math.max(Math.abs(fullBumpMm + lift.bracketMm), Math.abs(fullDroopMm + lift.bracketMm)),
+  };
+}
