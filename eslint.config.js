@@ -43,11 +43,12 @@ export default tseslint.config(
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
       '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
     },
   },
   {
     // Flat arrays in hot loops: every index is bounded by the loop, and a check would cost time.
-    files: ['core/clearance/**/*.ts', 'command/bench.ts'],
+    files: ['core/clearance/**/*.ts', 'command/bench/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   {

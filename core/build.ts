@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { faultsOf, oneOf, perAxle, whole, within, withoutExtensions, words, type Fault } from './contract';
+import {
+  faultsOf,
+  oneOf,
+  perAxle,
+  quote,
+  whole,
+  within,
+  withoutExtensions,
+  words,
+  type Fault,
+} from './contract';
 import { tireSchema } from './tire/schema';
 import { tireSize } from './tire/size';
 import { MM_PER_INCH } from './units/length';
@@ -78,8 +88,7 @@ export type Use = z.output<typeof useSchema>;
 
 const literal = <T extends string | number>(value: T) =>
   z.literal(value, {
-    error: ({ input }) =>
-      `${JSON.stringify(input) ?? 'nothing'} is not read here; write ${JSON.stringify(value)}`,
+    error: ({ input }) => `${quote(input)} is not read here; write ${JSON.stringify(value)}`,
   });
 
 const shape = z.strictObject({

@@ -3,7 +3,8 @@ import { z } from 'zod';
 /** One thing wrong with a document: where, and what to do about it. */
 export type Fault = { path: string; message: string };
 
-const quote = (value: unknown): string => JSON.stringify(value) ?? 'nothing';
+/** A value as the refusal shows it. */
+export const quote = (value: unknown): string => (value === undefined ? 'nothing' : JSON.stringify(value));
 
 /**
  * A finite number from `low` to `high` in `unit`. The refusal names the value and the range.
@@ -108,7 +109,7 @@ function keysAt(schema: z.ZodType, path: readonly PropertyKey[]): string[] {
     else return [];
   }
   at = open(at);
-  return at instanceof z.ZodObject ? Object.keys(at.shape as object) : [];
+  return at instanceof z.ZodObject ? Object.keys(at.shape) : [];
 }
 
 /** Zod's issues as faults, one a line, in the order of the document. */

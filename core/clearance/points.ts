@@ -15,7 +15,30 @@ export type FlatObstacles = {
   rise: Float64Array;
   follow: Float64Array;
   upright: Uint8Array;
+  /**
+   * Runs of at most `CHUNK` neighbouring points with a ball around each: chunk c owns points
+   * `chunkPoint[c] … chunkPoint[c + 1] - 1`, obstacle i owns chunks `chunkStart[i] … chunkStart[i + 1] - 1`;
+   * `ball` has four numbers per chunk, centre and radius.
+   */
+  chunkStart: Int32Array;
+  chunkPoint: Int32Array;
+  ball: Float64Array;
 };
+
+/** Long enough to save work, short enough (50 mm) for its ball to stand clear of the wheel. */
+const CHUNK = 6;
+
+/** Centre of the bounding box of some points, and the distance to the farthest of them. */
+function ballAround(
+  points: readonly (readonly [number, number, number])[],
+): [number, number, number, number] {
+  const middle = [0, 1, 2].map((axis) => {
+    const values = points.map((point) => point[axis] ?? 0);
+    return (Math.min(...values) + Math.max(...values)) / 2;
+  }) as [number, number, number];
+  const [x, y, z] = middle;
+  return [x, y, z, Math.max(...points.map((point) => Math.hypot(point[0] - x, point[1] - y, point[2] - z)))];
+}
 
 /** A polyline with equal steps of at most `SPACING_MM` put between its points; one point stays one. */
 export function resample(points: Obstacle['points']): [number, number, number][] {
@@ -53,13 +76,31 @@ export function flatten(obstacles: Corner['obstacles'], lift: Lift): FlatObstacl
   const lines = obstacles.map(({ points }) => resample(points));
   const start = new Int32Array(obstacles.length + 1);
   lines.forEach((line, i) => (start[i + 1] = (start[i] ?? 0) + line.length));
+  const xyz = new Float64Array((start[obstacles.length] ?? 0) * 3);
+  let at = 0;
+  for (const line of lines)
+    for (const point of line) {
+      xyz.set(point, at);
+      at += 3;
+    }
+  const chunks = lines.map((line) =>
+    Array.from({ length: Math.ceil(line.length / CHUNK) }, (_, k) => line.slice(k * CHUNK, (k + 1) * CHUNK)),
+  );
+  const chunkStart = new Int32Array(obstacles.length + 1);
+  chunks.forEach((list, i) => (chunkStart[i + 1] = (chunkStart[i] ?? 0) + list.length));
+  const all = chunks.flat();
+  const chunkPoint = new Int32Array(all.length + 1);
+  all.forEach((chunk, c) => (chunkPoint[c + 1] = (chunkPoint[c] ?? 0) + chunk.length));
   const motions = obstacles.map(({ carrier }) => carrierMotion(carrier, lift));
   return {
     count: obstacles.length,
-    xyz: Float64Array.from(lines.flat(2)),
+    xyz,
     start,
     rise: Float64Array.from(motions, ({ riseMm }) => riseMm),
     follow: Float64Array.from(motions, ({ follow }) => follow),
+    chunkStart,
+    chunkPoint,
+    ball: Float64Array.from(all.flatMap(ballAround)),
     upright: Uint8Array.from(obstacles, ({ carrier }) => (carrier === 'upright' ? 1 : 0)),
   };
 }

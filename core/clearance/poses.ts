@@ -32,25 +32,10 @@ export function poseGrid(
   return { lockDeg, hubMm, travelMm: hubMm.map((h) => h - travel.rideMm) };
 }
 
-/** Rotates (v - origin) about a unit axis by an angle: Rodrigues' formula. */
-function turn(
-  [x, y, z]: readonly [number, number, number],
-  [kx, ky, kz]: readonly [number, number, number],
-  angle: number,
-): [number, number, number] {
-  const c = Math.cos(angle);
-  const s = Math.sin(angle);
-  const along = (kx * x + ky * y + kz * z) * (1 - c);
-  return [
-    x * c + (ky * z - kz * y) * s + kx * along,
-    y * c + (kz * x - kx * z) * s + ky * along,
-    z * c + (kx * y - ky * x) * s + kz * along,
-  ];
-}
-
 /**
- * One pose, written into `out` at `at` (POSE_STRIDE numbers): steer about the kingpin, swing about the
- * front-view arm, then move along both arcs. Axes x forward, y outboard, z up; angles in degrees, mm.
+ * One pose, written into `out` at `at` (POSE_STRIDE numbers): steer about the kingpin (Rodrigues' rotation),
+ * swing about the front-view arm, then move along both arcs. Axes x forward, y outboard, z up; angles in
+ * degrees, lengths in mm. Scalars throughout: a sweep writes thousands of these.
  */
 export function writePose(
   out: Float64Array,
@@ -64,34 +49,44 @@ export function writePose(
 ): void {
   const up = hubMm + lift.bracketMm;
   const side = suspension.sideArmMm;
-  let hub: [number, number, number] = [0, 0, 0];
-  let spin: [number, number, number] = [0, 1, 0];
+  let hx = 0;
+  let hy = 0;
+  let hz = 0;
+  let sx = 0;
+  let sy = 1;
+  let sz = 0;
   if (steering && lockDeg !== 0) {
     const swing = side === null ? 0 : Math.sign(side) * Math.asin(up / Math.abs(side));
-    const caster = (steering.casterDeg + lift.casterDeltaDeg) * RADIANS - swing;
-    const kx = -Math.tan(caster);
-    const ky = -Math.tan(steering.kpiDeg * RADIANS);
-    const long = Math.hypot(kx, ky, 1);
-    const axis = [kx / long, ky / long, 1 / long] as const;
+    let kx = -Math.tan((steering.casterDeg + lift.casterDeltaDeg) * RADIANS - swing);
+    let ky = -Math.tan(steering.kpiDeg * RADIANS);
+    const kz = 1 / Math.sqrt(kx * kx + ky * ky + 1);
+    kx *= kz;
+    ky *= kz;
     // Seen from above on the left side, the leading edge swings outboard (+y) for a positive lock.
-    const angle = lockDeg * RADIANS;
+    const c = Math.cos(lockDeg * RADIANS);
+    const s = Math.sin(lockDeg * RADIANS);
+    // The hub face starts at (-px, -py, 0) from the kingpin line, the spin axis is (0, 1, 0).
     const px = steering.kingpinForeAftMm;
     const py = -steering.kingpinMm;
-    const [hx, hy, hz] = turn([-px, -py, 0], axis, angle);
-    hub = [hx + px, hy + py, hz];
-    spin = turn(spin, axis, angle);
+    const along = -(kx * px + ky * py) * (1 - c);
+    hx = px - px * c + kz * py * s + kx * along;
+    hy = py - py * c - kz * px * s + ky * along;
+    hz = (ky * px - kx * py) * s + kz * along;
+    sx = -kz * s + kx * ky * (1 - c);
+    sy = c + ky * ky * (1 - c);
+    sz = kx * s + kz * ky * (1 - c);
   }
   const gamma = frontArmMm === null ? 0 : Math.asin(up / frontArmMm);
   const c = Math.cos(gamma);
   const s = Math.sin(gamma);
   const back = side === null ? 0 : Math.sign(side) * (Math.abs(side) - Math.sqrt(side * side - up * up));
   const inboard = frontArmMm === null ? 0 : frontArmMm - Math.sqrt(frontArmMm * frontArmMm - up * up);
-  out[at] = hub[0] + lift.foreAftMm + back;
-  out[at + 1] = hub[1] * c - hub[2] * s + lift.outboardMm - inboard;
-  out[at + 2] = hub[1] * s + hub[2] * c + hubMm;
-  out[at + 3] = spin[0];
-  out[at + 4] = spin[1] * c - spin[2] * s;
-  out[at + 5] = spin[1] * s + spin[2] * c;
+  out[at] = hx + lift.foreAftMm + back;
+  out[at + 1] = hy * c - hz * s + lift.outboardMm - inboard;
+  out[at + 2] = hy * s + hz * c + hubMm;
+  out[at + 3] = sx;
+  out[at + 4] = sy * c - sz * s;
+  out[at + 5] = sy * s + sz * c;
   out[at + 6] = up;
 }
 

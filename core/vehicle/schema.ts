@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { oneOf, perAxle, within, words } from '../contract';
+import { oneOf, perAxle, quote, within, words } from '../contract';
 import { axleSchema, powertrainSchema } from '../driveline/schema';
 import { tireSchema } from '../tire/schema';
 import { hubSchema, wheelSchema } from '../wheel/schema';
@@ -25,7 +25,7 @@ const obstacleShape = z.strictObject({
   label: words(120).default(''),
   carrier: z.union([z.enum(['body', 'frame', 'upright']), z.strictObject({ arm: within(-2, 2) })], {
     error: ({ input }) =>
-      `${JSON.stringify(input) ?? 'nothing'} carries nothing; give body, frame, upright or { "arm": how far it follows, 0 to 1 }`,
+      `${quote(input)} carries nothing; give body, frame, upright or { "arm": how far it follows, 0 to 1 }`,
   }),
   material: oneOf(MATERIALS),
   cutMm: within(0, 1000, 'mm').default(0),

@@ -1,0 +1,70 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { assess } from '../../core/assess';
+import type { Build } from '../../core/build';
+import { emptyResult, sweep } from '../../core/clearance/kernel';
+import { sweepCorner } from '../../core/clearance/fit';
+import { profileOf } from '../../core/clearance/profile';
+import { tireSize } from '../../core/tire/size';
+import { readBuildText } from '../../formats/buildJson';
+import { ROOT } from '../paths';
+import { bareLoop } from './bareLoop';
+import { medianMs } from './median';
+
+function demoBuilds(): Build[] {
+  const folder = join(ROOT, 'demo', 'builds');
+  return readdirSync(folder).flatMap((name) => {
+    const read = readBuildText(readFileSync(join(folder, name), 'utf8'));
+    return read.ok ? [read.build] : [];
+  });
+}
+
+/** Kernel and bare loop take turns on one corner, so that whatever slows the machine slows both. */
+function kernelVsBareLoop(build: Build): number {
+  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const { wheel, tire, spacerMm } = build.package;
+  const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
+  const [poses] = corner.poseSets;
+  if (!poses) throw new Error('a corner without poses');
+  // Nothing on the upright, so that both loops see the same points.
+  const upright = new Uint8Array(corner.flat.count);
+  const all = { ...corner, flat: { ...corner.flat, upright } };
+  const cut = new Float64Array(corner.flat.count);
+  const result = emptyResult(corner.inZone.length, corner.flat.count);
+  const kernel = (): void => {
+    result.map.fill(Infinity);
+    result.least.fill(Infinity);
+    sweep(all.flat, poses, profile, cut, all.inZone, result);
+  };
+  const ratios: number[] = [];
+  for (let i = 0; i < 15; i++)
+    ratios.push(medianMs(kernel, 9, 3) / medianMs(() => bareLoop(all, poses, profile), 9, 3));
+  ratios.sort((a, b) => a - b);
+  return ratios[Math.floor(ratios.length / 2)] ?? NaN;
+}
+
+type Figures = Record<string, number>;
+
+function measure(): Figures {
+  const builds = demoBuilds();
+  const [first] = builds;
+  if (!first) throw new Error('no demo build could be read');
+  const assessMs = builds.map((build) => medianMs(() => assess(build), 25)).sort((a, b) => a - b);
+  const corners = builds.flatMap(({ vehicle }) => [vehicle.corners.front, vehicle.corners.rear]);
+  return {
+    kernelVsBareLoop: kernelVsBareLoop(first),
+    assessMedianMs: assessMs[Math.floor(assessMs.length / 2)] ?? NaN,
+    assessSlowestMs: assessMs.at(-1) ?? NaN,
+    obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
+  };
+}
+
+/** Times the computation. With `--json` one flat object on standard output, else a line per figure. */
+export function bench(args: string[]): number {
+  const figures = measure();
+  if (args.includes('--json')) process.stdout.write(`${JSON.stringify(figures)}\n`);
+  else
+    for (const [name, value] of Object.entries(figures))
+      console.log(`${name.padEnd(22)} ${value.toFixed(3)}`);
+  return 0;
+}

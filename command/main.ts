@@ -1,0 +1,18 @@
+const [command = '', ...rest] = process.argv.slice(2);
+
+/** Each command is loaded only when it is asked for: `assess` needs neither a database nor a server. */
+const COMMANDS: Record<string, () => Promise<number>> = {
+  assess: async () => (await import('./assess')).assessFile(rest),
+  bench: async () => (await import('./bench/main')).bench(rest),
+  start: async () => (await import('./start')).start(),
+  stop: async () => (await import('./stop')).stop(),
+  test: async () => (await import('./test')).test(rest),
+};
+
+try {
+  // Set, not exited with: what was written must reach a pipe whole.
+  process.exitCode = await (COMMANDS[command]?.() ?? Promise.resolve(2));
+} catch (error) {
+  console.error(`vexlo: ${error instanceof Error ? error.message : String(error)}`);
+  process.exitCode = 1;
+}

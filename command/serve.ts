@@ -1,0 +1,45 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { ROOT } from './paths';
+
+export type Server = { url: string; process: ChildProcess; stop: () => Promise<void> };
+
+const READY_MS = 20_000;
+
+/** Serves the built application and answers when it is reachable. */
+export async function serve(databaseUrl: string, host: string, port: number): Promise<Server> {
+  const child = spawn(process.execPath, [join(ROOT, 'dist', 'server', 'entry.mjs')], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    // Out of the terminal's process group: Ctrl-C reaches the parent alone, which stops things in order.
+    detached: true,
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      HOST: host,
+      PORT: String(port),
+      NODE_ENV: 'production',
+    },
+  });
+  const name = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
+  const url = `http://${name.includes(':') ? `[${name}]` : name}:${port}`;
+  const stop = async (): Promise<void> => {
+    if (child.exitCode !== null || child.signalCode !== null) return;
+    const gone = once(child, 'exit');
+    child.kill('SIGTERM');
+    if ((await Promise.race([gone, wait(5000, 'late')])) === 'late') child.kill('SIGKILL');
+  };
+  for (const until = Date.now() + READY_MS; Date.now() < until;) {
+    if (child.exitCode !== null) break;
+    const answered = await fetch(`${url}/api/health`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (answered) return { url, process: child, stop };
+    await wait(100);
+  }
+  await stop();
+  throw new Error(`the server did not come up on ${url}; see its messages above`);
+}

@@ -1,0 +1,80 @@
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { Queryable } from './client';
+import { jobs, stages, vehicles } from './schema';
+
+export type StageRow = typeof stages.$inferSelect;
+
+export function stagesOfJob(db: Queryable, jobId: number): Promise<StageRow[]> {
+  return db.select().from(stages).where(eq(stages.jobId, jobId)).orderBy(asc(stages.position));
+}
+
+export async function stageById(db: Queryable, id: number): Promise<StageRow | undefined> {
+  const [row] = await db.select().from(stages).where(eq(stages.id, id));
+  return row;
+}
+
+export async function vehicleById(db: Queryable, id: number) {
+  const [row] = await db.select().from(vehicles).where(eq(vehicles.id, id));
+  return row;
+}
+
+export async function insertStage(db: Queryable, values: typeof stages.$inferInsert): Promise<StageRow> {
+  const [row] = await db.insert(stages).values(values).returning();
+  if (!row) throw new Error('a stage was not stored');
+  return row;
+}
+
+type StageValues = Pick<StageRow, 'document' | 'label' | 'grade' | 'leastClearanceMm' | 'tireCode'>;
+
+/** Stores a stage only where it still has `version`; undefined where it has moved on. */
+export async function writeStage(
+  db: Queryable,
+  id: number,
+  version: number,
+  values: StageValues,
+): Promise<StageRow | undefined> {
+  const [row] = await db
+    .update(stages)
+    .set({ ...values, version: version + 1, updatedAt: sql`now()` })
+    .where(and(eq(stages.id, id), eq(stages.version, version)))
+    .returning();
+  return row;
+}
+
+/** Stores what is worked out anew when the vehicle changes. The document's version stays. */
+export async function writeStageVerdict(
+  db: Queryable,
+  id: number,
+  values: Pick<StageRow, 'grade' | 'leastClearanceMm'>,
+): Promise<void> {
+  await db.update(stages).set(values).where(eq(stages.id, id));
+}
+
+export async function deleteStage(db: Queryable, id: number): Promise<void> {
+  await db.delete(stages).where(eq(stages.id, id));
+}
+
+/** Stores a vehicle only where it still has `version`; undefined where it has moved on. */
+export async function writeVehicle(
+  db: Queryable,
+  id: number,
+  version: number,
+  values: Pick<typeof vehicles.$inferSelect, 'document' | 'label' | 'kind'>,
+) {
+  const [row] = await db
+    .update(vehicles)
+    .set({ ...values, version: version + 1, updatedAt: sql`now()` })
+    .where(and(eq(vehicles.id, id), eq(vehicles.version, version)))
+    .returning();
+  return row;
+}
+
+/** Every stage of every job on a vehicle: they are judged again when it changes. */
+export async function stagesOfVehicle(db: Queryable, vehicleId: number): Promise<StageRow[]> {
+  const rows = await db
+    .select({ stage: stages })
+    .from(stages)
+    .innerJoin(jobs, eq(stages.jobId, jobs.id))
+    .where(eq(jobs.vehicleId, vehicleId));
+  return rows.map(({ stage }) => stage);
+}

@@ -1,0 +1,113 @@
+import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import type { Queryable } from './client';
+import { changes, customers, jobs, stages, vehicles } from './schema';
+
+export type Job = typeof jobs.$inferSelect;
+export type VehicleRow = typeof vehicles.$inferSelect;
+
+const jobColumns = {
+  id: jobs.id,
+  number: jobs.number,
+  title: jobs.title,
+  status: jobs.status,
+  waitsFor: jobs.waitsFor,
+  openedAt: jobs.openedAt,
+  vehicleId: jobs.vehicleId,
+  vehicle: vehicles.label,
+  kind: vehicles.kind,
+  customer: customers.name,
+};
+
+function jobsWithNames(db: Queryable) {
+  return db
+    .select(jobColumns)
+    .from(jobs)
+    .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
+    .leftJoin(customers, eq(vehicles.customerId, customers.id));
+}
+export type JobWithNames = Awaited<ReturnType<typeof jobsWithNames>>[number];
+
+export function allJobs(db: Queryable): Promise<JobWithNames[]> {
+  return jobsWithNames(db).orderBy(desc(jobs.number));
+}
+
+export async function jobById(db: Queryable, id: number): Promise<JobWithNames | undefined> {
+  const [job] = await jobsWithNames(db).where(eq(jobs.id, id));
+  return job;
+}
+
+/** Position, label and grade of every stage, for the list of jobs. */
+export function stageSummaries(db: Queryable) {
+  return db
+    .select({
+      id: stages.id,
+      jobId: stages.jobId,
+      position: stages.position,
+      label: stages.label,
+      grade: stages.grade,
+      leastClearanceMm: stages.leastClearanceMm,
+      tireCode: stages.tireCode,
+    })
+    .from(stages)
+    .orderBy(asc(stages.jobId), asc(stages.position));
+}
+
+export async function insertJob(db: Queryable, values: typeof jobs.$inferInsert): Promise<Job> {
+  const [job] = await db.insert(jobs).values(values).returning();
+  if (!job) throw new Error('a job was not stored');
+  return job;
+}
+
+export async function updateJob(
+  db: Queryable,
+  id: number,
+  values: Partial<Pick<Job, 'status' | 'waitsFor' | 'title'>>,
+): Promise<Job | undefined> {
+  const [job] = await db.update(jobs).set(values).where(eq(jobs.id, id)).returning();
+  return job;
+}
+
+export async function lastJobNumber(db: Queryable): Promise<string | undefined> {
+  const [last] = await db.select({ number: jobs.number }).from(jobs).orderBy(desc(jobs.number)).limit(1);
+  return last?.number;
+}
+
+export async function insertVehicle(
+  db: Queryable,
+  values: typeof vehicles.$inferInsert,
+): Promise<VehicleRow> {
+  const [row] = await db.insert(vehicles).values(values).returning();
+  if (!row) throw new Error('a vehicle was not stored');
+  return row;
+}
+
+export async function customerId(db: Queryable, name: string, note = ''): Promise<number> {
+  await db.insert(customers).values({ name, note }).onConflictDoNothing();
+  const [row] = await db.select({ id: customers.id }).from(customers).where(eq(customers.name, name));
+  if (!row) throw new Error('a customer was not stored');
+  return row.id;
+}
+
+export type ChangeRow = typeof changes.$inferSelect;
+
+export function changesSince(
+  db: Queryable,
+  subject: ChangeRow['subject'],
+  subjectId: number,
+  version: number,
+): Promise<ChangeRow[]> {
+  return db
+    .select()
+    .from(changes)
+    .where(and(eq(changes.subject, subject), eq(changes.subjectId, subjectId), gt(changes.version, version)))
+    .orderBy(asc(changes.id));
+}
+
+export async function changeById(db: Queryable, id: number): Promise<ChangeRow | undefined> {
+  const [row] = await db.select().from(changes).where(eq(changes.id, id));
+  return row;
+}
+
+export async function addChange(db: Queryable, values: typeof changes.$inferInsert): Promise<void> {
+  await db.insert(changes).values(values);
+}

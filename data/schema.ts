@@ -1,0 +1,152 @@
+import {
+  bigint,
+  bigserial,
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  json,
+  pgTable,
+  serial,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
+import type { PackageFile, Tire, UseFile, VehicleFile, Wheel } from '../core/build';
+import type { Grade } from '../core/clearance/grade';
+import type { Change } from '../core/record/diff';
+
+/** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
+export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;
+export type ShopDocument = { marginMm: number; place: string };
+
+// Documents are `json`, not `jsonb`: jsonb reorders keys, and a file must come back as it went in.
+
+export const people = pgTable('people', {
+  id: serial().primaryKey(),
+  name: text().notNull().unique(),
+  units: text({ enum: ['metric', 'inch'] })
+    .notNull()
+    .default('metric'),
+  theme: text({ enum: ['auto', 'light', 'dark'] })
+    .notNull()
+    .default('auto'),
+});
+
+export const customers = pgTable('customers', {
+  id: serial().primaryKey(),
+  name: text().notNull().unique(),
+  note: text().notNull().default(''),
+});
+
+export const vehicles = pgTable('vehicles', {
+  id: serial().primaryKey(),
+  customerId: integer().references(() => customers.id),
+  label: text().notNull(),
+  kind: text({ enum: ['truck', 'van', 'suv'] }).notNull(),
+  document: json().$type<VehicleFile>().notNull(),
+  version: integer().notNull().default(1),
+  updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});
+
+export const jobs = pgTable('jobs', {
+  id: serial().primaryKey(),
+  number: text().notNull().unique(),
+  vehicleId: integer()
+    .notNull()
+    .references(() => vehicles.id),
+  title: text().notNull(),
+  status: text({ enum: ['measuring', 'choosing', 'parts', 'in the bay', 'proving', 'done'] })
+    .notNull()
+    .default('measuring'),
+  waitsFor: text().notNull().default(''),
+  openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});
+
+export const stages = pgTable(
+  'stages',
+  {
+    id: serial().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    /** 0 is as delivered and follows the vehicle. */
+    position: integer().notNull(),
+    label: text().notNull(),
+    document: json().$type<StageDocument>().notNull(),
+    version: integer().notNull().default(1),
+    grade: text().$type<Grade>().notNull(),
+    leastClearanceMm: doublePrecision().notNull(),
+    tireCode: text().notNull(),
+    updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [uniqueIndex().on(table.jobId, table.position), index().on(table.grade)],
+);
+
+/** Every change to a vehicle or a stage: who, when, from what to what. Rows are only ever added. */
+export const changes = pgTable(
+  'changes',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    subject: text({ enum: ['vehicle', 'stage'] }).notNull(),
+    subjectId: integer().notNull(),
+    /** The version that this change made. */
+    version: integer().notNull(),
+    kind: text({ enum: ['import', 'edit', 'undo', 'redo'] }).notNull(),
+    reverts: bigint({ mode: 'number' }),
+    person: text().notNull(),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    changes: json().$type<Change[]>().notNull(),
+  },
+  (table) => [uniqueIndex().on(table.subject, table.subjectId, table.version)],
+);
+
+export const catalogTires = pgTable(
+  'catalog_tires',
+  {
+    id: serial().primaryKey(),
+    maker: text().notNull(),
+    model: text().notNull(),
+    code: text().notNull(),
+    overallDiameterMm: doublePrecision().notNull(),
+    rimIn: doublePrecision().notNull(),
+    active: boolean().notNull().default(true),
+    document: json().$type<Tire>().notNull(),
+  },
+  (table) => [uniqueIndex().on(table.maker, table.model, table.code), index().on(table.rimIn)],
+);
+
+export const catalogWheels = pgTable(
+  'catalog_wheels',
+  {
+    id: serial().primaryKey(),
+    maker: text().notNull(),
+    model: text().notNull(),
+    diameterIn: doublePrecision().notNull(),
+    widthIn: doublePrecision().notNull(),
+    offsetMm: doublePrecision().notNull(),
+    studs: integer().notNull(),
+    pcdMm: doublePrecision().notNull(),
+    active: boolean().notNull().default(true),
+    document: json().$type<Wheel>().notNull(),
+  },
+  (table) => [
+    uniqueIndex().on(
+      table.maker,
+      table.model,
+      table.diameterIn,
+      table.widthIn,
+      table.offsetMm,
+      table.studs,
+      table.pcdMm,
+    ),
+  ],
+);
+
+/** One row: the shop itself. */
+export const shop = pgTable('shop', {
+  id: integer().primaryKey().default(1),
+  name: text().notNull(),
+  document: json().$type<ShopDocument>().notNull(),
+  version: integer().notNull().default(1),
+});

@@ -1,0 +1,185 @@
+import { readBuild, type BuildFile } from '../core/build';
+import { asDelivered } from '../core/vehicle/asDelivered';
+import type { Json } from '../core/record/diff';
+import type { Database, Queryable } from '../data/client';
+import {
+  deleteStage,
+  insertStage,
+  stageById,
+  stagesOfJob,
+  vehicleById,
+  type StageRow,
+} from '../data/documents';
+import {
+  addChange,
+  allJobs,
+  customerId,
+  insertJob,
+  insertVehicle,
+  jobById,
+  lastJobNumber,
+  stageSummaries,
+  type JobWithNames,
+} from '../data/jobs';
+import type { jobs, StageDocument } from '../data/schema';
+import { stageColumns, versioned, type Versioned } from './documents';
+import { done, faulty, missing, type Outcome } from './errors';
+import { allOrNothing } from './transaction';
+
+export type JobLine = JobWithNames & {
+  stages: Omit<Awaited<ReturnType<typeof stageSummaries>>[number], 'jobId'>[];
+};
+
+/** Every job with its stages and their grades. */
+export async function jobLines(db: Queryable): Promise<JobLine[]> {
+  const [jobRows, stageRows] = await Promise.all([allJobs(db), stageSummaries(db)]);
+  return jobRows.map((job) => ({ ...job, stages: stageRows.filter(({ jobId }) => jobId === job.id) }));
+}
+
+export type SheetStage = Versioned & Pick<StageRow, 'position' | 'label' | 'grade' | 'leastClearanceMm'>;
+export type SheetData = { job: JobWithNames; vehicle: Versioned; stages: SheetStage[] };
+
+/** Everything the sheet of one job shows. */
+export async function sheetData(db: Queryable, jobId: number): Promise<SheetData | undefined> {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  if (!vehicle) return undefined;
+  const rows = await stagesOfJob(db, jobId);
+  return {
+    job,
+    vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle.version, vehicle.document),
+    stages: await Promise.all(
+      rows.map(async ({ id, version, document, position, label, grade, leastClearanceMm }) => ({
+        ...(await versioned(db, 'stage', id, version, document)),
+        position,
+        label,
+        grade,
+        leastClearanceMm,
+      })),
+    ),
+  };
+}
+
+function stageDocument(file: BuildFile): StageDocument {
+  const { format, version, vehicle, package: pack, use, ...extensions } = file;
+  return { package: pack, use: use ?? {}, ...extensions };
+}
+
+async function addStage(
+  db: Queryable,
+  jobId: number,
+  position: number,
+  vehicle: BuildFile['vehicle'],
+  document: StageDocument,
+  person: string,
+): Promise<Outcome<StageRow>> {
+  const read = stageColumns(vehicle, document);
+  if (!read.ok) return faulty(read.faults);
+  const row = await insertStage(db, { jobId, position, document, ...read.columns });
+  await addChange(db, {
+    subject: 'stage',
+    subjectId: row.id,
+    version: 1,
+    kind: 'import',
+    person,
+    changes: [{ path: '', to: document as Json }],
+  });
+  return done(row);
+}
+
+/** Job numbers run on: `J-0001`, `J-0002`, … */
+async function nextJobNumber(db: Queryable): Promise<string> {
+  const last = Number((await lastJobNumber(db))?.replace(/\D/g, '') ?? 0);
+  return `J-${String(last + 1).padStart(4, '0')}`;
+}
+
+export type NewJob = {
+  customer?: string;
+  title?: string;
+  waitsFor?: string;
+  status?: (typeof jobs.$inferSelect)['status'];
+};
+
+/** A build file as a new vehicle and job, with its as-delivered stage and one for its package. All or nothing. */
+export async function importBuild(
+  db: Database,
+  file: unknown,
+  person: string,
+  job: NewJob = {},
+): Promise<Outcome<{ jobId: number; stageId: number }>> {
+  const read = readBuild(file);
+  if (!read.ok) return faulty(read.faults);
+  const document = file as BuildFile;
+  return allOrNothing(db, async (tx) => {
+    const owner = job.customer ? await customerId(tx, job.customer) : null;
+    const { label, kind } = read.build.vehicle;
+    const vehicle = await insertVehicle(tx, { customerId: owner, label, kind, document: document.vehicle });
+    await addChange(tx, {
+      subject: 'vehicle',
+      subjectId: vehicle.id,
+      version: 1,
+      kind: 'import',
+      person,
+      changes: [{ path: '', to: document.vehicle as Json }],
+    });
+    const stored = await insertJob(tx, {
+      number: await nextJobNumber(tx),
+      vehicleId: vehicle.id,
+      title: job.title ?? read.build.package.label,
+      waitsFor: job.waitsFor ?? '',
+      ...(job.status ? { status: job.status } : {}),
+    });
+    const { use } = stageDocument(document);
+    const first = await addStage(
+      tx,
+      stored.id,
+      0,
+      document.vehicle,
+      { package: asDelivered(document.vehicle), use },
+      person,
+    );
+    if (!first.ok) return first;
+    const stage = await addStage(tx, stored.id, 1, document.vehicle, stageDocument(document), person);
+    return stage.ok ? done({ jobId: stored.id, stageId: stage.value.id }) : stage;
+  });
+}
+
+/** One more stage of a job: a build file's package on this job's vehicle, or a copy of another stage. */
+export async function addStageToJob(
+  db: Database,
+  jobId: number,
+  from: { file: unknown } | { stageId: number },
+  person: string,
+): Promise<Outcome<{ stageId: number }>> {
+  return allOrNothing(db, async (tx) => {
+    const job = await jobById(tx, jobId);
+    const vehicle = job && (await vehicleById(tx, job.vehicleId));
+    if (!vehicle) return missing('job');
+    const stages = await stagesOfJob(tx, jobId);
+    const position = Math.max(0, ...stages.map((stage) => stage.position)) + 1;
+    let document: StageDocument;
+    if ('file' in from) {
+      const read = readBuild(from.file);
+      if (!read.ok) return faulty(read.faults);
+      document = stageDocument(from.file as BuildFile);
+    } else {
+      const source = stages.find(({ id }) => id === from.stageId);
+      if (!source) return missing('stage');
+      document = { ...source.document, package: { ...source.document.package, label: `Stage ${position}` } };
+    }
+    const stage = await addStage(tx, jobId, position, vehicle.document, document, person);
+    return stage.ok ? done({ stageId: stage.value.id }) : stage;
+  });
+}
+
+export async function removeStage(db: Database, id: number): Promise<Outcome<null>> {
+  const stage = await stageById(db, id);
+  if (!stage) return missing('stage');
+  if (stage.position === 0)
+    return {
+      ok: false,
+      refusal: { status: 400, message: 'The as-delivered stage stays: the others are compared with it.' },
+    };
+  await deleteStage(db, id);
+  return done(null);
+}
