@@ -52,9 +52,10 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   {
-    files: ['web/**/*.tsx'],
+    files: ['web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
-    rules: { ...reactHooks.configs.recommended.rules },
+    // The last rule speaks of a compiler that is not used here.
+    rules: { ...reactHooks.configs.recommended.rules, 'react-hooks/incompatible-library': 'off' },
   },
   ...astro.configs.recommended,
   ...rooms,

@@ -16,3 +16,5 @@ try {
   console.error(`vexlo: ${error instanceof Error ? error.message : String(error)}`);
   process.exitCode = 1;
 }
+
+export {};

@@ -1,4 +1,6 @@
+import { z } from 'zod';
 import { assess } from '../core/assess';
+import { faultsOf, whole } from '../core/contract';
 import { readBuild, type BuildFile, type VehicleFile } from '../core/build';
 import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/record/diff';
 import { undoState } from '../core/record/history';
@@ -223,4 +225,69 @@ export async function stepDocument(
     person,
     reverts: change.id,
   });
+}
+
+const SUBJECTS = z.enum(['vehicle', 'stage']);
+const stepBody = z.strictObject({ version: whole(1, 1e9) });
+const saveBody = z.strictObject({ version: whole(1, 1e9), document: z.looseObject({}) });
+
+/** A save as it comes over the wire. The document itself is checked as part of its build. */
+export async function saveRequest(
+  db: Database,
+  subject: string | undefined,
+  id: number,
+  body: unknown,
+  person: string,
+): Promise<Outcome<Versioned>> {
+  const kind = SUBJECTS.safeParse(subject);
+  if (!kind.success) return missing('document');
+  const read = saveBody.safeParse(body);
+  if (!read.success) return faulty(faultsOf(saveBody, read.error.issues));
+  return saveDocument(db, kind.data, id, read.data.version, read.data.document as Stored, person);
+}
+
+export async function stepRequest(
+  db: Database,
+  subject: string | undefined,
+  id: number,
+  step: string | undefined,
+  body: unknown,
+  person: string,
+): Promise<Outcome<Versioned>> {
+  const kind = SUBJECTS.safeParse(subject);
+  if (!kind.success || (step !== 'undo' && step !== 'redo')) return missing('document');
+  const read = stepBody.safeParse(body);
+  if (!read.success) return faulty(faultsOf(stepBody, read.error.issues));
+  return stepDocument(db, kind.data, id, read.data.version, step, person);
+}
+
+export type HistoryLine = {
+  id: number;
+  version: number;
+  kind: string;
+  person: string;
+  at: string;
+  changes: Change[];
+};
+
+/** Every change to a document, newest first; the import is a line without its whole document. */
+export async function historyOf(
+  db: Queryable,
+  subject: string | undefined,
+  id: number,
+  what: string | undefined,
+): Promise<Outcome<HistoryLine[]>> {
+  const kind = SUBJECTS.safeParse(subject);
+  if (!kind.success || what !== 'history') return missing('document');
+  const rows = await changesSince(db, kind.data, id, 0);
+  return done(
+    rows.reverse().map(({ id: rowId, version, kind: how, person, at, changes }) => ({
+      id: rowId,
+      version,
+      kind: how,
+      person,
+      at: at.toISOString(),
+      changes: how === 'import' ? [] : changes,
+    })),
+  );
 }

@@ -1,4 +1,6 @@
+import { z } from 'zod';
 import { readBuild, type BuildFile } from '../core/build';
+import { faultsOf } from '../core/contract';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import type { Json } from '../core/record/diff';
 import type { Database, Queryable } from '../data/client';
@@ -19,10 +21,11 @@ import {
   jobById,
   lastJobNumber,
   stageSummaries,
+  updateJob,
   type JobWithNames,
 } from '../data/jobs';
 import type { jobs, StageDocument } from '../data/schema';
-import { stageColumns, versioned, type Versioned } from './documents';
+import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
 import { allOrNothing } from './transaction';
 
@@ -120,7 +123,7 @@ export async function importBuild(
       version: 1,
       kind: 'import',
       person,
-      changes: [{ path: '', to: document.vehicle as Json }],
+      changes: [{ path: '', to: document.vehicle }],
     });
     const stored = await insertJob(tx, {
       number: await nextJobNumber(tx),
@@ -182,4 +185,44 @@ export async function removeStage(db: Database, id: number): Promise<Outcome<nul
     };
   await deleteStage(db, id);
   return done(null);
+}
+
+export async function exportStage(
+  db: Queryable,
+  id: number,
+): Promise<{ name: string; file: BuildFile } | undefined> {
+  const stage = await stageById(db, id);
+  const vehicle = stage && (await vehicleOfStage(db, stage));
+  if (!vehicle) return undefined;
+  const name = `${vehicle.label ?? ''} ${stage.label}`
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return { name: name || 'stage', file: buildFileOf(vehicle, stage.document) };
+}
+
+export type JobVersions = { vehicle: number; stages: Record<number, number> };
+
+export async function jobVersions(db: Queryable, jobId: number): Promise<JobVersions | undefined> {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  if (!vehicle) return undefined;
+  const rows = await stagesOfJob(db, jobId);
+  return {
+    vehicle: vehicle.version,
+    stages: Object.fromEntries(rows.map(({ id, version }) => [id, version])),
+  };
+}
+
+export const JOB_STATUSES = ['measuring', 'choosing', 'parts', 'in the bay', 'proving', 'done'] as const;
+const jobChange = z.strictObject({
+  title: z.string().max(120).optional(),
+  waitsFor: z.string().max(200).optional(),
+  status: z.enum(JOB_STATUSES).optional(),
+});
+
+export async function changeJob(db: Queryable, id: number, body: unknown): Promise<Outcome<null>> {
+  const read = jobChange.safeParse(body);
+  if (!read.success) return faulty(faultsOf(jobChange, read.error.issues));
+  return (await updateJob(db, id, read.data)) ? done(null) : missing('job');
 }

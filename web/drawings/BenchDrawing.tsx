@@ -1,0 +1,146 @@
+import { useRef } from 'react';
+import type { PoseView } from '../../core/clearance/contact';
+import { VIEWS } from '../../core/clearance/outline';
+import type { Profile } from '../../core/clearance/profile';
+import { showWithUnit, type UnitSystem } from '../../core/units/quantity';
+import { CornerView, gapIn, type Frame } from './CornerView';
+import type { Layer } from './layers';
+import { Tape, type Runner } from './Tape';
+
+export type TapeOf = { fromMm: number; toMm: number; runners: Runner[] };
+
+type Props = {
+  view: PoseView;
+  profile: Profile;
+  stock: Profile;
+  layers: Readonly<Record<string, Layer>>;
+  names: Readonly<Record<string, string>>;
+  units: UnitSystem;
+  upright: TapeOf;
+  level: TapeOf;
+  disabled: boolean;
+  /** Words on the pose, a line each; the first is the large one. */
+  notes: readonly string[];
+};
+
+const WIDTH = 660;
+const HEIGHT = 604;
+const SCALE = 0.285;
+const FRAMES: readonly Frame[] = [
+  {
+    of: 'side',
+    x: 288,
+    y: 186,
+    left: 122,
+    top: 18,
+    width: 332,
+    height: 322,
+    scale: SCALE,
+    title: 'side, front to the left',
+  },
+  {
+    of: 'front',
+    x: 592,
+    y: 186,
+    left: 464,
+    top: 18,
+    width: 190,
+    height: 322,
+    scale: SCALE,
+    title: 'from the front',
+  },
+  {
+    of: 'plan',
+    x: 288,
+    y: 474,
+    left: 122,
+    top: 358,
+    width: 332,
+    height: 176,
+    scale: SCALE,
+    title: 'plan, outboard down',
+  },
+];
+
+/** Side, plan and front views of one corner in one pose, with the shortest gap dimensioned and tapes at the edges. */
+export function BenchDrawing({
+  view,
+  profile,
+  stock,
+  layers,
+  names,
+  units,
+  upright,
+  level,
+  disabled,
+  notes,
+}: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const scale = (): number => WIDTH / (svg.current?.getBoundingClientRect().width ?? WIDTH);
+  const { hub, spin, nearest } = view;
+  const best = VIEWS.reduce((most, of) => (gapIn(of, nearest) > gapIn(most, nearest) + 0.5 ? of : most));
+  const obstacles = view.obstacles.map(({ id, points }) => ({
+    id,
+    points,
+    name: names[id] ?? id,
+    layer: layers[id] ?? ('metal' as const),
+  }));
+  return (
+    <svg
+      ref={svg}
+      className="drawing"
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="group"
+      aria-label="Bench drawing of the corner in the chosen pose"
+      data-testid="bench-drawing"
+    >
+      {FRAMES.map((frame) => (
+        <CornerView
+          key={frame.of}
+          frame={frame}
+          profile={profile}
+          stock={stock}
+          hub={hub}
+          spin={spin}
+          obstacles={obstacles}
+          near={nearest.obstacle}
+          gap={{
+            ...nearest,
+            words: frame.of === best ? showWithUnit(nearest.clearanceMm, 'length', units) : '',
+          }}
+        />
+      ))}
+      {notes.map((note, i) => (
+        <text
+          key={note}
+          x={466}
+          y={378 + i * 22}
+          fontSize={i === 0 ? 18 : 14}
+          fontWeight={i === 0 ? 600 : 500}
+        >
+          {note}
+        </text>
+      ))}
+      <Tape
+        upright
+        x={76}
+        y={18}
+        lengthPx={516}
+        {...upright}
+        units={units}
+        scale={scale}
+        disabled={disabled}
+      />
+      <Tape
+        upright={false}
+        x={122}
+        y={569}
+        lengthPx={532}
+        {...level}
+        units={units}
+        scale={scale}
+        disabled={disabled}
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,132 @@
+import type { Point } from '../../core/clearance/contact';
+import { project, rimShadow, tireShadow, type Flat, type View } from '../../core/clearance/outline';
+import type { Profile } from '../../core/clearance/profile';
+import type { Layer } from './layers';
+
+/**
+ * One view of a corner on a sheet of drawings: where its box is, where the hub's place as delivered falls in
+ * it, and its scale in units of the drawing per mm.
+ */
+export type Frame = {
+  of: View;
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+  x: number;
+  y: number;
+  scale: number;
+  title: string;
+};
+
+/** Forward is drawn to the left, outboard to the right from the front and downward in plan, up is up. */
+const AXES: Record<View, readonly [1 | -1, 1 | -1]> = { side: [-1, -1], front: [1, -1], plan: [-1, 1] };
+
+export type Gap = { at: Point; surface: Point; words: string };
+export type DrawnObstacle = { id: string; name: string; layer: Layer; points: readonly Point[] };
+
+type Props = {
+  frame: Frame;
+  profile: Profile;
+  /** The as-delivered tire, as a thin outline; left out where it is the one that stands there. */
+  stock?: Profile;
+  hub: Point;
+  spin: Point;
+  obstacles: readonly DrawnObstacle[];
+  near: string;
+  gap?: Gap;
+  /** Points of the obstacle that is being worked on, shown as dots; -1 marks none of them. */
+  marked?: { id: string; point: number };
+  pick?: (id: string) => void;
+};
+
+/** Length in mm that a gap has in a view; the view that shows most of it carries its dimension. */
+export function gapIn(view: View, gap: Pick<Gap, 'at' | 'surface'>): number {
+  const [a, b] = [project(view, gap.at), project(view, gap.surface)];
+  return Math.hypot(a[0] - b[0], a[1] - b[1]);
+}
+
+export function CornerView({ frame, profile, stock, hub, spin, obstacles, near, gap, marked, pick }: Props) {
+  const { of, left, top, width, height } = frame;
+  const [signX, signY] = AXES[of];
+  const place = ([u, v]: Flat): Flat => [
+    frame.x + signX * u * frame.scale,
+    frame.y + signY * v * frame.scale,
+  ];
+  const at = (point: Point): Flat => place(project(of, point));
+  const path = (points: readonly Flat[], close = ''): string =>
+    points.length === 0
+      ? ''
+      : `M${points
+          .map((point) =>
+            place(point)
+              .map((n) => n.toFixed(1))
+              .join(' '),
+          )
+          .join('L')}${close}`;
+  const cross = ([cx, cy]: Flat, arm: number): string =>
+    `M${cx - arm} ${cy}H${cx + arm}M${cx} ${cy - arm}V${cy + arm}`;
+  const groundY = place([0, hub[2] - profile.tireOuterMm * 0.97])[1];
+  const ends = gap && ([at(gap.at), at(gap.surface)] as const);
+  const toRight = ends && ends[0][0] < left + width * 0.55;
+  return (
+    <g data-view={of}>
+      <clipPath id={`clip-${of}-${left}`}>
+        <rect x={left} y={top} width={width} height={height} />
+      </clipPath>
+      <rect className="rule" x={left} y={top} width={width} height={height} />
+      <text x={left + 5} y={top - 4} fontSize={12} className="quiet">
+        {frame.title}
+      </text>
+      <g clipPath={`url(#clip-${of}-${left})`}>
+        {of !== 'plan' && <path className="thin" d={`M${left} ${groundY}H${left + width}`} />}
+        {stock && <path className="stock" d={path(tireShadow(stock, [0, 0, 0], [0, 1, 0], of), 'Z')} />}
+        <path className="tire" d={path(tireShadow(profile, hub, spin, of), 'Z')} />
+        <path className="rim" d={path(rimShadow(profile, hub, spin, of), 'Z')} />
+        <path className="thin" d={cross(at(hub), 7)} />
+        {obstacles.map(({ id, name, layer, points }) => {
+          const [only] = points;
+          const d =
+            points.length === 1 && only
+              ? cross(at(only), 4)
+              : path(points.map((point) => project(of, point)));
+          return (
+            <g key={id} onPointerDown={pick && (() => pick(id))} style={pick && { cursor: 'pointer' }}>
+              {pick && <path d={d} fill="none" stroke="transparent" strokeWidth={12} />}
+              <path className="obstacle" data-layer={layer} data-near={id === near} d={d}>
+                <title>{name}</title>
+              </path>
+              {id === marked?.id &&
+                points.map((point, i) => {
+                  const [cx, cy] = at(point);
+                  return (
+                    <circle key={i} cx={cx} cy={cy} r={i === marked.point ? 5 : 2.5} fill="var(--signal)" />
+                  );
+                })}
+            </g>
+          );
+        })}
+        {ends && (
+          <>
+            <path className="gap" d={`M${ends[0].join(' ')}L${ends[1].join(' ')}`} />
+            <circle cx={ends[0][0]} cy={ends[0][1]} r={gap.words ? 4 : 2.5} className="gap" />
+            {gap.words && (
+              <text
+                className="gap-text"
+                fontSize={15}
+                x={ends[0][0] + (toRight ? 9 : -9)}
+                y={Math.min(top + height - 8, Math.max(top + 16, ends[0][1] - 8))}
+                textAnchor={toRight ? 'start' : 'end'}
+                paintOrder="stroke"
+                stroke="var(--sheet)"
+                strokeWidth={4}
+              >
+                {gap.words}
+              </text>
+            )}
+          </>
+        )}
+      </g>
+    </g>
+  );
+}

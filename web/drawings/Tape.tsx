@@ -1,0 +1,157 @@
+import { show, type UnitSystem } from '../../core/units/quantity';
+import { useRunner } from './slider';
+
+export type Runner = {
+  id: string;
+  label: string;
+  /** mm on the tape; what is read out may be another number (an offset runs against its place). */
+  atMm: number;
+  readMm: number;
+  min: number;
+  max: number;
+  move: (atMm: number) => void;
+  /** Which side of the tape the runner and its words stand on. */
+  side: 1 | -1;
+};
+
+type Props = {
+  upright: boolean;
+  x: number;
+  y: number;
+  lengthPx: number;
+  fromMm: number;
+  toMm: number;
+  units: UnitSystem;
+  runners: readonly Runner[];
+  scale: () => number;
+  disabled: boolean;
+};
+
+function TapeRunner({
+  runner,
+  place,
+  upright,
+  perPx,
+  units,
+  scale,
+  disabled,
+}: {
+  runner: Runner;
+  place: number;
+  upright: boolean;
+  perPx: number;
+  units: UnitSystem;
+  scale: () => number;
+  disabled: boolean;
+}) {
+  const { side, label, readMm, id } = runner;
+  const words = `${label} ${show(readMm, 'length', units)}`;
+  const slider = useRunner({
+    label,
+    value: runner.atMm,
+    min: runner.min,
+    max: runner.max,
+    step: 1,
+    text: words,
+    ...(upright ? { perY: -perPx } : { perX: perPx }),
+    scale,
+    move: runner.move,
+    disabled,
+  });
+  const points = upright ? `0,0 ${side * 13},-9 ${side * 13},9` : `0,0 -9,${side * 13} 9,${side * 13}`;
+  return (
+    <g
+      {...slider}
+      data-testid={`runner-${id}`}
+      transform={upright ? `translate(0 ${place})` : `translate(${place} 0)`}
+    >
+      <rect
+        x={upright ? (side > 0 ? 0 : -76) : -30}
+        y={upright ? -13 : side > 0 ? 0 : -32}
+        width={upright ? 76 : 60}
+        height={upright ? 26 : 32}
+        fill="transparent"
+      />
+      <polygon className="runner" points={points} />
+      <text
+        className="runner-text"
+        fontSize={13}
+        x={upright ? side * 16 : 0}
+        y={upright ? 4.5 : side * 15 + (side > 0 ? 11 : -3)}
+        textAnchor={upright ? (side > 0 ? 'start' : 'end') : 'middle'}
+      >
+        {words}
+      </text>
+    </g>
+  );
+}
+
+/** Spreads labels that would lie on one another along the tape, keeping their order. */
+function spread(places: readonly number[], least: number): number[] {
+  const order = places.map((place, i) => ({ place, i })).sort((a, b) => a.place - b.place);
+  const out = [...places];
+  order.forEach(({ place, i }, k) => {
+    const before = order[k - 1];
+    out[i] = before ? Math.max(place, (out[before.i] ?? 0) + least) : place;
+  });
+  return out;
+}
+
+/** A tape with runners on it: ticks every 5 mm (or quarter inch), numbers every 20 mm (or inch). */
+export function Tape({ upright, x, y, lengthPx, fromMm, toMm, units, runners, scale, disabled }: Props) {
+  const px = lengthPx / (toMm - fromMm);
+  const at = (mm: number): number => (upright ? lengthPx - (mm - fromMm) * px : (mm - fromMm) * px);
+  const [small, large] = units === 'metric' ? [5, 20] : [6.35, 25.4];
+  const ticks: number[] = [];
+  for (let k = Math.ceil(fromMm / small); k * small <= toMm; k++) ticks.push(k * small);
+  const isLarge = (mm: number): boolean => Math.abs(mm / large - Math.round(mm / large)) < 1e-6;
+  const tick = (mm: number): string => {
+    const half = isLarge(mm) ? 9 : 5;
+    return upright ? `M${-half} ${at(mm)}H${half}` : `M${at(mm)} ${-half}V${half}`;
+  };
+  const sides = [1, -1].flatMap((side) => {
+    const mine = runners.filter((runner) => runner.side === side);
+    const places = spread(
+      mine.map(({ atMm }) => at(atMm)),
+      upright ? 17 : 62,
+    );
+    return mine.map((runner, i) => ({ runner, place: upright ? (places[i] ?? 0) : at(runner.atMm) }));
+  });
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <rect
+        className="rule"
+        fill="var(--sheet)"
+        x={upright ? -11 : 0}
+        y={upright ? 0 : -11}
+        width={upright ? 22 : lengthPx}
+        height={upright ? lengthPx : 22}
+      />
+      <path d={ticks.map(tick).join('')} className="thin" />
+      {ticks.filter(isLarge).map((mm) => (
+        <text
+          key={mm}
+          fontSize={10}
+          className="quiet"
+          textAnchor="middle"
+          x={upright ? 0 : at(mm)}
+          y={upright ? at(mm) - 2 : 9}
+        >
+          {units === 'metric' ? Math.round(mm) : Math.round(mm / 25.4)}
+        </text>
+      ))}
+      {sides.map(({ runner, place }) => (
+        <TapeRunner
+          key={runner.id}
+          runner={runner}
+          place={place}
+          upright={upright}
+          perPx={1 / px}
+          units={units}
+          scale={scale}
+          disabled={disabled}
+        />
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,71 @@
+import { useDrag } from '@use-gesture/react';
+import type { KeyboardEvent, SVGAttributes } from 'react';
+
+type Slider = {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  /** One step of an arrow key; ten with Shift. */
+  step: number;
+  text: string;
+  /** Value change per unit of the drawing that the pointer moves, in x and y. */
+  perX?: number;
+  perY?: number;
+  /** Screen pixels to units of the drawing. */
+  scale: () => number;
+  move: (value: number) => void;
+  disabled?: boolean;
+};
+
+/**
+ * What makes a shape in a drawing a runner: dragged with the pointer or stepped with the arrow keys, and
+ * read out by a screen reader as a slider.
+ */
+export function useRunner({
+  label,
+  value,
+  min,
+  max,
+  step,
+  text,
+  perX = 0,
+  perY = 0,
+  scale,
+  move,
+  disabled,
+}: Slider) {
+  const snapped = (next: number): number => Math.min(max, Math.max(min, Math.round(next / step) * step));
+  const drag = useDrag<PointerEvent>(
+    ({ movement: [mx, my], memo, first, event }) => {
+      event.stopPropagation();
+      const from = first || typeof memo !== 'number' ? value : memo;
+      move(snapped(from + (mx * perX + my * perY) * scale()));
+      return from;
+    },
+    { enabled: !disabled, pointer: { capture: true, keys: false }, preventDefault: false },
+  );
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const forward = { ArrowRight: perX, ArrowLeft: -perX, ArrowUp: -perY, ArrowDown: perY }[event.key];
+    const by =
+      forward === undefined || forward === 0 ? 0 : Math.sign(forward) * step * (event.shiftKey ? 10 : 1);
+    const next = event.key === 'Home' ? min : event.key === 'End' ? max : value + by;
+    if (next === value || disabled) return;
+    event.preventDefault();
+    event.stopPropagation();
+    move(snapped(next));
+  };
+  return {
+    ...(drag() as SVGAttributes<SVGGElement>),
+    role: 'slider',
+    tabIndex: disabled ? -1 : 0,
+    'aria-label': label,
+    'aria-valuenow': value,
+    'aria-valuemin': min,
+    'aria-valuemax': max,
+    'aria-valuetext': text,
+    'aria-disabled': disabled ?? false,
+    onKeyDown,
+    style: { touchAction: 'none', cursor: disabled ? 'default' : 'grab' },
+  } as const;
+}

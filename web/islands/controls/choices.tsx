@@ -1,0 +1,65 @@
+import { useId } from 'react';
+
+type Option<T extends string> = readonly [value: T, words: string];
+
+type Props<T extends string> = {
+  label: string;
+  value: T;
+  options: readonly Option<T>[];
+  choose: (value: T) => void;
+  disabled?: boolean;
+};
+
+/** A few choices side by side; the arrow keys move between them. */
+export function Segments<T extends string>({ label, value, options, choose, disabled }: Props<T>) {
+  const name = useId();
+  return (
+    <fieldset className="flex items-center gap-2" disabled={disabled}>
+      <legend className="caption float-left pr-2">{label}</legend>
+      <div className="border-line flex border">
+        {options.map(([option, words]) => (
+          <label
+            key={option}
+            className="has-checked:bg-ink has-checked:text-sheet has-focus-visible:outline-signal font-tight cursor-pointer px-3 py-1 font-semibold has-focus-visible:outline-2"
+          >
+            <input
+              type="radio"
+              className="sr-only"
+              name={name}
+              value={option}
+              checked={option === value}
+              onChange={() => choose(option)}
+            />
+            {words}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** One of several words, in the browser's own list. */
+export function Choice<T extends string>({ label, value, options, choose, disabled }: Props<T>) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="caption block">
+        {label}
+      </label>
+      <select
+        id={id}
+        data-field=""
+        className="field-box font-medium"
+        value={value}
+        disabled={disabled}
+        onChange={(event) => choose(event.target.value as T)}
+      >
+        {options.map(([option, words]) => (
+          <option key={option} value={option}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import { AXLES, type Build } from '../../../core/build';
+import type { Quantity } from '../../../core/units/quantity';
+import { NumberField } from '../controls/NumberField';
+import { setLift, setStage } from '../sheet/edits';
+
+type Row = { key: keyof Build['package']['lift']['front']; words: string; note: string; quantity: Quantity };
+
+/** By kind, never as one sum: each moves something else. */
+const ROWS: readonly Row[] = [
+  {
+    key: 'springMm',
+    words: 'Spring',
+    note: 'ride height only; full bump stays where it was',
+    quantity: 'length',
+  },
+  { key: 'bracketMm', words: 'Bracket', note: 'lowers all that the wheel hangs on', quantity: 'length' },
+  { key: 'bodyMm', words: 'Body', note: 'raises the body alone, front and rear', quantity: 'length' },
+  { key: 'bumpStopMm', words: 'Bump stop', note: 'lowered stop: less bump travel', quantity: 'length' },
+  { key: 'droopGainMm', words: 'Droop gain', note: 'longer dampers: more droop', quantity: 'length' },
+  { key: 'foreAftMm', words: 'Forward', note: 'axle or arms moved forward', quantity: 'length' },
+  { key: 'outboardMm', words: 'Outboard', note: 'hub moved outward by the kit', quantity: 'length' },
+  { key: 'casterDeltaDeg', words: 'Caster', note: 'added by arms or wedges', quantity: 'angle' },
+];
+
+export function LiftPanel({ build, locked }: { build: Build; locked: boolean }) {
+  const { lift, sagMm } = build.package;
+  return (
+    <div>
+      <h3 className="mb-1 text-lg font-semibold">Lift, by kind</h3>
+      <div className="grid grid-cols-[minmax(0,1.1fr)_1fr_1fr] items-start gap-x-3 gap-y-1">
+        <span />
+        <span className="caption">Front</span>
+        <span className="caption">Rear</span>
+        {ROWS.map(({ key, words, note, quantity }) => (
+          <div key={key} className="contents">
+            <div className="pt-1 leading-tight">
+              <b className="font-semibold">{words}</b>
+              <br />
+              <span className="text-graphite text-[0.8rem]">{note}</span>
+            </div>
+            {AXLES.map((axle) => (
+              <NumberField
+                key={axle}
+                hideLabel
+                label={`${words}, ${axle}`}
+                quantity={quantity}
+                path={`package.lift.${axle}.${key}`}
+                value={lift[axle][key]}
+                take={(value) => setLift(axle, key, value ?? 0)}
+                disabled={locked}
+              />
+            ))}
+          </div>
+        ))}
+        <div className="pt-1 leading-tight">
+          <b className="font-semibold">Sag</b>
+          <br />
+          <span className="text-graphite text-[0.8rem]">how far added load sits it down</span>
+        </div>
+        {AXLES.map((axle) => (
+          <NumberField
+            key={axle}
+            hideLabel
+            label={`Sag, ${axle}`}
+            quantity="length"
+            path={`package.sagMm.${axle}`}
+            value={sagMm[axle]}
+            take={(value) => setStage('/package/sagMm', { ...sagMm, [axle]: value ?? 0 })}
+            disabled={locked}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,110 @@
+import type { Build, Tire } from '../../../core/build';
+import { readTireCode } from '../../../core/tire/code';
+import { explainTireCode } from '../../../core/tire/explain';
+import { nominalSize, tireSize } from '../../../core/tire/size';
+import { Choice } from '../controls/choices';
+import { NumberField } from '../controls/NumberField';
+import { TextField } from '../controls/TextField';
+import { changeStage, setStage } from '../sheet/edits';
+import type { Edited } from '../sheet/store';
+import { Picker, type Pick } from './Picker';
+
+type Props = { build: Build; locked: boolean; catalog: readonly Pick<Tire>[]; openCatalog: () => void };
+
+/** A code typed by hand drops what another tire's sheet said: those figures were not this tire's. */
+function typeCode(code: string, before: Tire): Edited {
+  const read = readTireCode(code);
+  if (read.ok && readTireCode(before.code).ok) {
+    const { pattern } = before;
+    if (nominalSize(read.value).diameterMm !== undefined)
+      return changeStage([{ path: '/package/tire', to: { code, pattern } }]);
+  }
+  return setStage('/package/tire/code', code);
+}
+
+export function TirePanel({ build, locked, catalog, openCatalog }: Props) {
+  const { tire, wheel } = build.package;
+  const size = tireSize(tire, wheel.widthIn);
+  const code = readTireCode(tire.code);
+  const set = (key: string) => (value: number | undefined) => setStage(`/package/tire/${key}`, value);
+  const field = { quantity: 'length', disabled: locked } as const;
+  return (
+    <div className="flex flex-col gap-2">
+      <h3 className="text-lg font-semibold">Tire</h3>
+      <TextField
+        label="Sidewall code, as it is written"
+        path="package.tire.code"
+        value={tire.code}
+        take={(text) => typeCode(text, tire)}
+        disabled={locked}
+        className="text-[1.25rem]"
+      />
+      <Picker
+        label="or from the catalog"
+        picks={catalog}
+        choose={(item) => setStage('/package/tire', item)}
+        disabled={locked}
+        onOpen={openCatalog}
+      />
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
+        <NumberField
+          {...field}
+          label="Overall diameter"
+          path="package.tire.overallDiameterMm"
+          value={tire.overallDiameterMm}
+          empty={`${size.overallDiameterMm.toFixed(0)} from the code`}
+          take={set('overallDiameterMm')}
+        />
+        <NumberField
+          {...field}
+          label="Section width"
+          path="package.tire.sectionWidthMm"
+          value={tire.sectionWidthMm}
+          empty={`${(code.ok ? nominalSize(code.value).sectionMm : 0).toFixed(0)} from the code`}
+          take={set('sectionWidthMm')}
+        />
+        <Choice
+          label="Pattern"
+          value={tire.pattern}
+          options={[
+            ['road', 'road'],
+            ['all-terrain', 'all-terrain'],
+            ['mud', 'mud'],
+          ]}
+          choose={(pattern) => void setStage('/package/tire/pattern', pattern)}
+          disabled={locked}
+        />
+        <NumberField
+          label="Mass"
+          quantity="mass"
+          path="package.tire.massKg"
+          value={tire.massKg}
+          empty="not known"
+          take={set('massKg')}
+          disabled={locked}
+        />
+      </div>
+      <p className="text-graphite text-[0.85rem]">
+        Diameter from the{' '}
+        {size.source.diameter === 'maker' ? 'sheet (entered)' : 'code (nominal: up to 3 % off)'}, width from
+        the {size.source.width === 'maker' ? 'sheet (entered)' : 'code'}; {size.sectionWidthMm.toFixed(0)} mm
+        wide on this {wheel.widthIn} in rim.
+      </p>
+      {code.ok && (
+        <details>
+          <summary className="caption">What the code says, part by part</summary>
+          <dl className="mt-1 text-[0.9rem]">
+            {explainTireCode(code.value).map(({ part, means, warning }) => (
+              <div key={part + means} className="border-line border-b py-1">
+                <dt className="mr-2 inline font-semibold">{part}</dt>
+                <dd className="inline">
+                  {means} {warning && <em className="text-graphite not-italic">▲ {warning}</em>}
+                </dd>
+              </div>
+            ))}
+          </dl>
+        </details>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+import { useStore } from '@nanostores/react';
+import { useState } from 'react';
+import type { Build, Wheel } from '../../../core/build';
+import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
+import { backspacingMm } from '../../../core/wheel/geometry';
+import { OffsetDrawing } from '../../drawings/OffsetDrawing';
+import { NumberField } from '../controls/NumberField';
+import { TextField } from '../controls/TextField';
+import { changeStage, setBackspacing, setOffset, setStage } from '../sheet/edits';
+import { $units, type Edited } from '../sheet/store';
+import { Picker, type Pick } from './Picker';
+
+type Props = { build: Build; locked: boolean; catalog: readonly Pick<Wheel>[]; openCatalog: () => void };
+
+function typeBoltCircle(text: string): Edited {
+  const read = readBoltCircle(text);
+  if (!read.ok) return { ok: false, faults: [{ path: 'package.wheel.pcdMm', message: read.message }] };
+  return changeStage([
+    { path: '/package/wheel/studs', to: read.value.studs },
+    { path: '/package/wheel/pcdMm', to: read.value.pcdMm },
+  ]);
+}
+
+export function WheelPanel({ build, locked, catalog, openCatalog }: Props) {
+  const units = useStore($units);
+  const { wheel, spacerMm } = build.package;
+  const back = wheel.backspacingMm ?? backspacingMm(wheel);
+  const set = (key: string) => (value: number | undefined) => setStage(`/package/wheel/${key}`, value);
+  const base = { disabled: locked };
+  // Offset and backspacing fill each other; the field that is typed in must not be rewritten under the hand.
+  const [hint] = useState('more offset is further in');
+  return (
+    <div className="flex flex-col gap-2">
+      <h3 className="text-lg font-semibold">Wheel</h3>
+      <Picker
+        label="From the catalog"
+        picks={catalog}
+        choose={(item) => setStage('/package/wheel', item)}
+        disabled={locked}
+        onOpen={openCatalog}
+      />
+      <div className="grid grid-cols-3 gap-x-3 gap-y-1.5">
+        <NumberField
+          {...base}
+          label="Diameter"
+          quantity="rim"
+          path="package.wheel.diameterIn"
+          value={wheel.diameterIn}
+          take={set('diameterIn')}
+        />
+        <NumberField
+          {...base}
+          label="Width"
+          quantity="rim"
+          path="package.wheel.widthIn"
+          value={wheel.widthIn}
+          take={set('widthIn')}
+        />
+        <NumberField
+          {...base}
+          label="Spacer"
+          quantity="length"
+          path="package.spacerMm"
+          value={spacerMm}
+          take={(mm) => setStage('/package/spacerMm', mm)}
+        />
+      </div>
+      <div className="grid grid-cols-2 gap-x-3">
+        <NumberField
+          {...base}
+          label="Offset"
+          quantity="length"
+          path="package.wheel.offsetMm"
+          value={wheel.offsetMm}
+          take={(mm) => setOffset(build, mm ?? 0)}
+          hint={hint}
+        />
+        <NumberField
+          {...base}
+          label="Backspacing"
+          quantity="length"
+          path="package.wheel.backspacingMm"
+          value={back}
+          take={(mm) => setBackspacing(build, mm ?? 0)}
+        />
+      </div>
+      <OffsetDrawing
+        widthIn={wheel.widthIn}
+        offsetMm={wheel.offsetMm}
+        spacerMm={spacerMm}
+        backspacingMm={back}
+        units={units}
+      />
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
+        <TextField
+          label="Bolt circle"
+          path="package.wheel.pcdMm"
+          value={boltCircleWords(wheel.studs, wheel.pcdMm)}
+          take={typeBoltCircle}
+          disabled={locked}
+        />
+        <NumberField
+          {...base}
+          label="Bore"
+          quantity="length"
+          path="package.wheel.boreMm"
+          value={wheel.boreMm}
+          take={set('boreMm')}
+        />
+      </div>
+    </div>
+  );
+}

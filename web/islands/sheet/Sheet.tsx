@@ -1,0 +1,88 @@
+import { useStore } from '@nanostores/react';
+import { useEffect, useState } from 'react';
+import { Toaster } from 'sonner';
+import type { UnitSystem } from '../../../core/units/quantity';
+import type { SheetData } from '../../../server/jobs';
+import { FitStation } from '../fit/FitStation';
+import { MeasureStation } from '../measure/MeasureStation';
+import { PackageStation } from '../package/PackageStation';
+import { Header } from './Header';
+import { HelpDialog } from './HelpDialog';
+import { openBench, startJudging } from './judging';
+import { listenToKeys } from './keys';
+import { $personId } from './preferences';
+import { startSaving, takeIn } from './saving';
+import { $activeId, $build, $pose, $theme, $units } from './store';
+
+type Props = {
+  data: SheetData;
+  stageId: number;
+  people: { id: number; name: string }[];
+  person: { id: number; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
+  shopName: string;
+};
+
+/** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
+function open({ data, stageId, person }: Props): void {
+  takeIn(data);
+  $activeId.set(stageId);
+  $units.set(person.units);
+  $theme.set(person.theme);
+  $personId.set(person.id);
+  $pose.set({ axle: 'front', lockDeg: 0, travelMm: 0 });
+}
+
+/** One job as one long working sheet, with stations in the order of the work. */
+export function Sheet(props: Props) {
+  useState(() => open(props));
+  const build = useStore($build);
+  const activeId = useStore($activeId);
+  useEffect(() => {
+    const stops = [startSaving(), startJudging(openBench()), listenToKeys()];
+    document.documentElement.dataset['ready'] = 'true';
+    return () => stops.forEach((stop) => stop());
+  }, []);
+  useEffect(() => {
+    const url = new URL(location.href);
+    url.searchParams.set('stage', String(activeId));
+    history.replaceState(null, '', url);
+  }, [activeId]);
+  return (
+    <>
+      <Header people={props.people} personId={props.person.id} shopName={props.shopName} />
+      <main className="mx-auto max-w-[1360px] px-4 pb-16">
+        {build ? (
+          <>
+            <MeasureStation build={build} />
+            <PackageStation build={build} />
+            <FitStation build={build} />
+          </>
+        ) : (
+          <p className="py-10 text-lg">
+            This stage cannot be read. Undo the last change, or open another stage.
+          </p>
+        )}
+        <Cautions />
+      </main>
+      <HelpDialog />
+      <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
+    </>
+  );
+}
+
+function Cautions() {
+  return (
+    <footer className="border-line text-graphite mt-10 grid gap-x-8 gap-y-1 border-t pt-3 text-[0.9rem] md:grid-cols-2">
+      <p>
+        Vexlo computes from what was measured. It does not replace the makers’ limits, the local code or an
+        inspector. Lift, tread cover, lamp and bumper height, spacers and speedometer rules differ by place
+        and change: ask the inspector.
+      </p>
+      <p>
+        Not judged on this sheet: axle, tire and wheel loads, gearing, axle strength, stability. Ratings are
+        never exceeded on the strength of a calculation. Higher stands less stable. Axle, brake, steering and
+        restraint work belongs to qualified people.
+      </p>
+    </footer>
+  );
+}

@@ -1,0 +1,34 @@
+import * as Dialog from '@radix-ui/react-dialog';
+import { X } from 'lucide-react';
+import type { ReactNode } from 'react';
+
+/** A sheet laid over the bench: closed with Escape, its own button, or a press beside it. */
+export function SheetDialog({
+  title,
+  close,
+  children,
+}: {
+  title: string;
+  close: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && close()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="bg-sheet border-ink fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[min(44rem,92vw)] -translate-x-1/2 overflow-y-auto border-2 p-5"
+        >
+          <div className="mb-3 flex items-center justify-between">
+            <Dialog.Title className="font-tight text-xl font-semibold">{title}</Dialog.Title>
+            <Dialog.Close className="plain-button" aria-label="Close">
+              <X size={18} aria-hidden />
+            </Dialog.Close>
+          </div>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,63 @@
+import { wrap } from 'comlink';
+import { toast } from 'sonner';
+import type { Build } from '../../../core/build';
+import type { JudgeApi } from '../../workers/judge.worker';
+import { latestOnly } from '../../workers/latest';
+import { $active, $assessment, $build, $cures, put } from './store';
+
+const STILL_MS = 250;
+
+export type Bench = {
+  judge: ReturnType<typeof wrap<JudgeApi>>;
+  slow: ReturnType<typeof wrap<JudgeApi>>;
+  stop: () => void;
+};
+
+/** Two workers: one answers every move of the hand, the other works out cures and sections meanwhile. */
+export function openBench(): Bench {
+  const make = (): Worker =>
+    new Worker(new URL('../../workers/judge.worker.ts', import.meta.url), { type: 'module' });
+  const [quick, patient] = [make(), make()];
+  return {
+    judge: wrap<JudgeApi>(quick),
+    slow: wrap<JudgeApi>(patient),
+    stop: () => {
+      quick.terminate();
+      patient.terminate();
+    },
+  };
+}
+
+/** Judges the build on the page whenever it changes; cures follow when the hand has been still for a moment. */
+export function startJudging(bench: Bench): () => void {
+  const fail = (error: unknown): void => {
+    toast(`The computation failed: ${error instanceof Error ? error.message : String(error)}`);
+  };
+  const judge = latestOnly(
+    (build: Build) => bench.judge.judge(build),
+    (assessment, build) => {
+      $assessment.set({ build, assessment });
+      const stage = $active.get();
+      if (stage && stage.grade !== assessment.grade && build === $build.get())
+        put(stage, { grade: assessment.grade });
+    },
+    fail,
+  );
+  const cure = latestOnly(
+    (build: Build) => bench.slow.cures(build),
+    (cures, build) => $cures.set({ build, cures }),
+    fail,
+  );
+  let still: ReturnType<typeof setTimeout> | undefined;
+  const stop = $build.subscribe((build) => {
+    if (!build) return;
+    judge(build);
+    clearTimeout(still);
+    still = setTimeout(() => cure(build), STILL_MS);
+  });
+  return () => {
+    stop();
+    clearTimeout(still);
+    bench.stop();
+  };
+}

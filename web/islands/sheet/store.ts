@@ -1,0 +1,125 @@
+import { atom, computed, map } from 'nanostores';
+import { readBuild, type AxleName, type Build, type BuildFile, type Fault } from '../../../core/build';
+import type { Assessment } from '../../../core/assess';
+import type { Cure } from '../../../core/clearance/cures';
+import type { Grade } from '../../../core/clearance/grade';
+import type { Json } from '../../../core/record/diff';
+import type { UnitSystem } from '../../../core/units/quantity';
+import type { Subject } from '../../../server/documents';
+import type { SheetData } from '../../../server/jobs';
+
+/** One document as the sheet holds it: what is on the page, and what the server was last known to hold. */
+export type Doc = {
+  subject: Subject;
+  id: number;
+  version: number;
+  base: Json;
+  document: Json;
+  undo: { id: number } | null;
+  redo: { id: number } | null;
+};
+export type StageDoc = Doc & { position: number; label: string; grade: Grade };
+
+export type SaveState =
+  | { kind: 'saved'; at: string | null }
+  | { kind: 'waiting' }
+  | { kind: 'saving' }
+  | { kind: 'offline' }
+  | { kind: 'refused'; message: string };
+
+export const $job = atom<SheetData['job'] | null>(null);
+export const $vehicle = atom<Doc | null>(null);
+export const $stages = atom<StageDoc[]>([]);
+export const $activeId = atom<number>(0);
+export const $save = atom<SaveState>({ kind: 'saved', at: null });
+export const $units = atom<UnitSystem>('metric');
+export const $theme = atom<'auto' | 'light' | 'dark'>('auto');
+export const $assessment = atom<{ build: Build; assessment: Assessment } | null>(null);
+export const $cures = atom<{ build: Build; cures: Cure[] } | null>(null);
+/** The pose that all drawings share: axle, lock angle and travel from ride height. */
+export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({
+  axle: 'front',
+  lockDeg: 0,
+  travelMm: 0,
+});
+
+export const $active = computed(
+  [$stages, $activeId],
+  (stages, id) => stages.find((stage) => stage.id === id) ?? stages[0],
+);
+
+type StageDocument = { package: BuildFile['package']; use: NonNullable<BuildFile['use']> };
+
+/** The build file of a vehicle and a stage, as the endpoint would export it. */
+export function fileOf(vehicle: Doc, stage: StageDoc): BuildFile {
+  return {
+    format: 'vexlo/build',
+    version: 1,
+    vehicle: vehicle.document as BuildFile['vehicle'],
+    ...(stage.document as StageDocument),
+  };
+}
+
+let last: { vehicle: Json; stage: Json; build: Build | null } | undefined;
+
+/** The build on the page, the same object as long as its documents are: versions and grades do not make a new one. */
+export const $build = computed([$vehicle, $active], (vehicle, stage): Build | null => {
+  if (!vehicle || !stage) return null;
+  if (last?.vehicle !== vehicle.document || last.stage !== stage.document) {
+    const read = readBuild(fileOf(vehicle, stage));
+    last = { vehicle: vehicle.document, stage: stage.document, build: read.ok ? read.build : null };
+  }
+  return last.build;
+});
+
+export const stageFileOf = (stage: StageDoc): StageDocument => stage.document as StageDocument;
+export const vehicleFileOf = (vehicle: Doc): BuildFile['vehicle'] => vehicle.document as BuildFile['vehicle'];
+
+/** Replaces one document on the page. */
+export function put(doc: Doc, change: Partial<Doc> & { grade?: Grade }): void {
+  if (doc.subject === 'vehicle') {
+    const now = $vehicle.get();
+    if (now) $vehicle.set({ ...now, ...change });
+  } else $stages.set($stages.get().map((stage) => (stage.id === doc.id ? { ...stage, ...change } : stage)));
+}
+
+export function current(subject: Subject, id: number): Doc | undefined {
+  return subject === 'vehicle'
+    ? ($vehicle.get() ?? undefined)
+    : $stages.get().find((stage) => stage.id === id);
+}
+
+export type Edited = { ok: true } | { ok: false; faults: Fault[] };
+
+let afterEdit: (doc: Doc) => void = () => undefined;
+/** The saving half hooks in here, so that it can be left out where nothing is stored. */
+export function onEdit(listener: (doc: Doc) => void): void {
+  afterEdit = listener;
+}
+
+function commit(doc: Doc, document: Json, check: BuildFile): Edited {
+  const read = readBuild(check);
+  if (!read.ok) return read;
+  put(doc, { document });
+  const now = current(doc.subject, doc.id);
+  if (now) afterEdit(now);
+  return { ok: true };
+}
+
+/** Changes the stage on the page, unless the build it makes is faulty: then nothing changes. */
+export function editStage(change: (stage: StageDocument) => StageDocument): Edited {
+  const vehicle = $vehicle.get();
+  const stage = $active.get();
+  if (!vehicle || !stage) return { ok: true };
+  const document = change(stageFileOf(stage));
+  return commit(stage, document, { ...fileOf(vehicle, stage), ...document });
+}
+
+/** Changes the vehicle, unless the build of the stage on the page would be faulty. */
+export function editVehicle(change: (vehicle: BuildFile['vehicle']) => BuildFile['vehicle']): Edited {
+  const vehicle = $vehicle.get();
+  const stage = $active.get();
+  if (!vehicle || !stage) return { ok: true };
+  const document = change(vehicleFileOf(vehicle));
+  return commit(vehicle, document, { ...fileOf(vehicle, stage), vehicle: document });
+}

@@ -1,0 +1,16 @@
+import type { APIRoute } from 'astro';
+import { database } from '../../../../server/database';
+import { missing } from '../../../../server/errors';
+import { answer, bodyOf, respond } from '../../../../server/http';
+import { changeJob, sheetData } from '../../../../server/jobs';
+
+export const GET: APIRoute = async ({ params }) => {
+  const data = await sheetData(database(), Number(params['id']));
+  return data ? answer(data) : respond(missing('job'));
+};
+
+/** Changes what a job waits for, its title or where it stands. */
+export const PATCH: APIRoute = async ({ params, request }) => {
+  const body = await bodyOf(request);
+  return respond(body.ok ? await changeJob(database(), Number(params['id']), body.value) : body);
+};
