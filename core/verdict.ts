@@ -19,6 +19,14 @@ export function poseWords(lockDeg: number, travelMm: number, units: UnitSystem):
   return `${lock}, ${travel}`;
 }
 
+/** The same, short: `16° inside, 78 mm down`. */
+export function poseShort(lockDeg: number, travelMm: number, units: UnitSystem): string {
+  return poseWords(lockDeg, travelMm, units)
+    .replace(/^at /, '')
+    .replace(' lock', '')
+    .replace('at ride height', 'ride');
+}
+
 export const CURE_WORDS: Record<CureKind, string> = {
   spring: 'more spring lift',
   bracket: 'more bracket lift',

@@ -79,31 +79,54 @@ export function foldCorner(corner: SweepCorner, window: FoldWindow, rank: Uint8A
   const travels = grid.hubMm.length;
   const a = new Float64Array(locks * travels);
   const r = new Float64Array(locks * travels);
-  for (const poses of poseSets)
-    for (let i = 0; i < flat.count; i++)
-      for (let q = flat.start[i]! * 3; q < flat.start[i + 1]! * 3; q += 3) {
-        const still = flat.upright[i] === 1;
-        for (let pose = 0, p = 0; pose < a.length; pose++, p += POSE_STRIDE) {
-          const vx = flat.xyz[q]! - (still ? 0 : poses[p]!);
-          const vy = flat.xyz[q + 1]! - (still ? 0 : poses[p + 1]!);
-          const vz =
-            flat.xyz[q + 2]! - (still ? 0 : poses[p + 2]! - flat.rise[i]! - flat.follow[i]! * poses[p + 6]!);
-          const along = still ? vy : vx * poses[p + 3]! + vy * poses[p + 4]! + vz * poses[p + 5]!;
-          a[pose] = (along - fold.aMm) / cellMm;
-          r[pose] = (Math.sqrt(Math.max(0, vx * vx + vy * vy + vz * vz - along * along)) - fold.rMm) / cellMm;
-        }
-        for (let t = 0; t < travels; t++)
-          for (let l = 0; l < locks; l++) {
-            const p00 = t * locks + l;
-            if (inZone[p00] !== 1) continue;
-            const right = l + 1 < locks && inZone[p00 + 1] === 1 ? p00 + 1 : p00;
-            const above = t + 1 < travels && inZone[p00 + locks] === 1 ? p00 + locks : p00;
-            const both = right !== p00 && above !== p00 && inZone[above + 1] === 1 ? above + 1 : above;
-            triangle(fold, i + 1, rank, a[p00]!, r[p00]!, a[right]!, r[right]!, a[above]!, r[above]!);
-            if (both !== above)
-              triangle(fold, i + 1, rank, a[both]!, r[both]!, a[right]!, r[right]!, a[above]!, r[above]!);
-          }
+  const column = (mm: number): number => (mm - fold.aMm) / cellMm;
+  const row = (mm: number): number => (mm - fold.rMm) / cellMm;
+
+  /** What turns with the hub stands in one place of the section: its own line there. */
+  const still = (i: number): void => {
+    for (let q = flat.start[i]! * 3; q < flat.start[i + 1]! * 3; q += 3) {
+      const x = column(flat.xyz[q + 1]!);
+      const y = row(Math.hypot(flat.xyz[q]!, flat.xyz[q + 2]!));
+      const more = q + 3 < flat.start[i + 1]! * 3;
+      const toX = more ? column(flat.xyz[q + 4]!) : x;
+      const toY = more ? row(Math.hypot(flat.xyz[q + 3]!, flat.xyz[q + 5]!)) : y;
+      const steps = Math.max(1, Math.ceil(Math.max(Math.abs(toX - x), Math.abs(toY - y))));
+      for (let k = 0; k < steps; k++) {
+        const px = x + ((toX - x) * k) / steps;
+        const py = y + ((toY - y) * k) / steps;
+        triangle(fold, i + 1, rank, px, py, px, py, px, py);
       }
+    }
+  };
+
+  /** One point in every pose of one set: a sheet of quadrilaterals between neighbouring poses. */
+  const moving = (i: number, q: number, poses: Float64Array): void => {
+    for (let pose = 0, p = 0; pose < a.length; pose++, p += POSE_STRIDE) {
+      const vx = flat.xyz[q]! - poses[p]!;
+      const vy = flat.xyz[q + 1]! - poses[p + 1]!;
+      const vz = flat.xyz[q + 2]! - (poses[p + 2]! - flat.rise[i]! - flat.follow[i]! * poses[p + 6]!);
+      const along = vx * poses[p + 3]! + vy * poses[p + 4]! + vz * poses[p + 5]!;
+      a[pose] = column(along);
+      r[pose] = row(Math.sqrt(Math.max(0, vx * vx + vy * vy + vz * vz - along * along)));
+    }
+    for (let t = 0; t < travels; t++)
+      for (let l = 0; l < locks; l++) {
+        const p00 = t * locks + l;
+        if (inZone[p00] !== 1) continue;
+        const right = l + 1 < locks && inZone[p00 + 1] === 1 ? p00 + 1 : p00;
+        const above = t + 1 < travels && inZone[p00 + locks] === 1 ? p00 + locks : p00;
+        const both = right !== p00 && above !== p00 && inZone[above + 1] === 1 ? above + 1 : above;
+        triangle(fold, i + 1, rank, a[p00]!, r[p00]!, a[right]!, r[right]!, a[above]!, r[above]!);
+        if (both !== above)
+          triangle(fold, i + 1, rank, a[both]!, r[both]!, a[right]!, r[right]!, a[above]!, r[above]!);
+      }
+  };
+
+  for (let i = 0; i < flat.count; i++)
+    if (flat.upright[i] === 1) still(i);
+    else
+      for (const poses of poseSets)
+        for (let q = flat.start[i]! * 3; q < flat.start[i + 1]! * 3; q += 3) moving(i, q, poses);
   return fold;
 }
 

@@ -24,39 +24,39 @@ type Props = {
 };
 
 const WIDTH = 660;
-const HEIGHT = 604;
-const SCALE = 0.285;
+const HEIGHT = 596;
+const SCALE = 0.275;
 const FRAMES: readonly Frame[] = [
   {
     of: 'side',
-    x: 288,
-    y: 186,
-    left: 122,
+    x: 308,
+    y: 172,
+    left: 150,
     top: 18,
-    width: 332,
-    height: 322,
+    width: 316,
+    height: 312,
     scale: SCALE,
     title: 'side, front to the left',
   },
   {
     of: 'front',
-    x: 592,
-    y: 186,
-    left: 464,
+    x: 598,
+    y: 172,
+    left: 474,
     top: 18,
-    width: 190,
-    height: 322,
+    width: 182,
+    height: 312,
     scale: SCALE,
     title: 'from the front',
   },
   {
     of: 'plan',
-    x: 288,
-    y: 474,
-    left: 122,
-    top: 358,
-    width: 332,
-    height: 176,
+    x: 308,
+    y: 459,
+    left: 150,
+    top: 348,
+    width: 316,
+    height: 164,
     scale: SCALE,
     title: 'plan, outboard down',
   },
@@ -113,8 +113,8 @@ export function BenchDrawing({
       {notes.map((note, i) => (
         <text
           key={note}
-          x={466}
-          y={378 + i * 22}
+          x={476}
+          y={368 + i * 22}
           fontSize={i === 0 ? 18 : 14}
           fontWeight={i === 0 ? 600 : 500}
         >
@@ -123,9 +123,9 @@ export function BenchDrawing({
       ))}
       <Tape
         upright
-        x={76}
+        x={96}
         y={18}
-        lengthPx={516}
+        lengthPx={494}
         {...upright}
         units={units}
         scale={scale}
@@ -133,9 +133,9 @@ export function BenchDrawing({
       />
       <Tape
         upright={false}
-        x={122}
-        y={569}
-        lengthPx={532}
+        x={150}
+        y={548}
+        lengthPx={500}
         {...level}
         units={units}
         scale={scale}

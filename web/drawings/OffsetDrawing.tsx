@@ -8,7 +8,7 @@ type Props = {
   units: UnitSystem;
 };
 
-const SCALE = 0.62;
+const SCALE = 0.95;
 
 /** A rim cut through, on the hub face: which way offset and backspacing run, and where the wheel goes. */
 export function OffsetDrawing({ widthIn, offsetMm, spacerMm, backspacingMm, units }: Props) {
@@ -25,11 +25,14 @@ export function OffsetDrawing({ widthIn, offsetMm, spacerMm, backspacingMm, unit
         d={`M${from} ${y - 5}V${y + 5}M${to} ${y - 5}V${y + 5}M${from} ${y}H${to}`}
       />
       <text
-        x={Math.min(310, Math.max(20, (from + to) / 2))}
+        x={Math.min(290, Math.max(60, (from + to) / 2))}
         y={y - 6}
         fontSize={13}
         textAnchor="middle"
         fontWeight={600}
+        paintOrder="stroke"
+        stroke="var(--paper)"
+        strokeWidth={4}
       >
         {words}
       </text>
@@ -38,36 +41,44 @@ export function OffsetDrawing({ widthIn, offsetMm, spacerMm, backspacingMm, unit
   return (
     <svg
       className="drawing"
-      viewBox="0 0 330 168"
+      viewBox="0 0 330 186"
       role="img"
       aria-label={`Offset ${say(offsetMm)}: the wheel's centre plane stands ${say(Math.abs(centre))} ${centre < 0 ? 'inboard' : 'outboard'} of the hub face`}
     >
-      <text x={4} y={13} fontSize={12} className="quiet">
+      <text x={2} y={12} fontSize={12} className="quiet">
         ← inboard (frame)
       </text>
-      <text x={326} y={13} fontSize={12} textAnchor="end" className="quiet">
+      <text x={328} y={12} fontSize={12} textAnchor="end" className="quiet">
         outboard (fender) →
       </text>
       <path
         className="rim"
-        d={`M${inner} 24V40H${inner + 8}V46H${outer - 8}V40H${outer}V24H${outer - 5}V34H${inner + 5}V24Z`}
+        d={`M${inner} 20V36L${inner + 14} 44H${outer - 14}L${outer} 36V20H${outer - 5}V32L${outer - 16} 39H${inner + 16}L${inner + 5} 32V20Z`}
       />
-      <path d={`M${face} 46V104H${face + 5}V46`} className="rim" />
-      {spacerMm > 0 && <rect x={x(0)} y={78} width={face - x(0)} height={26} fill="var(--metal)" />}
-      <path d={`M${x(0)} 66V110`} stroke="var(--ink)" strokeWidth={3} />
-      <path className="stock" d={`M${x(centre)} 22V128`} />
-      <path className="thin" strokeDasharray="3 3" d={`M${inner} 40V152M${face} 104V152`} />
+      <path d={`M${face} 44V118H${face + 7}V44`} className="rim" />
+      <rect x={x(0) - 44} y={88} width={44} height={30} fill="var(--soft)" stroke="var(--ink)" />
+      <text
+        x={x(0) - 22}
+        y={107}
+        fontSize={12}
+        textAnchor="middle"
+        paintOrder="stroke"
+        stroke="var(--soft)"
+        strokeWidth={3}
+      >
+        hub
+      </text>
+      {spacerMm > 0 && <rect x={x(0)} y={88} width={face - x(0)} height={30} fill="var(--metal)" />}
+      <path className="stock" d={`M${x(centre)} 18V144`} />
+      <path className="thin" strokeDasharray="3 3" d={`M${inner} 36V176M${face} 118V176`} />
       {dim(
         Math.min(face, x(centre)),
         Math.max(face, x(centre)),
-        126,
+        142,
         `offset ${offsetMm > 0 ? '+' : ''}${say(offsetMm)}`,
         'gap',
       )}
-      {dim(inner, face, 152, `backspacing ${say(backspacingMm)}`)}
-      <text x={x(0)} y={64} fontSize={11} textAnchor="middle" className="quiet">
-        hub
-      </text>
+      {dim(inner, face, 174, `backspacing ${say(backspacingMm)}`)}
     </svg>
   );
 }

@@ -58,7 +58,10 @@ function TapeRunner({
     move: runner.move,
     disabled,
   });
-  const points = upright ? `0,0 ${side * 13},-9 ${side * 13},9` : `0,0 -9,${side * 13} 9,${side * 13}`;
+  // The runner's tip touches the tape's edge, its words stand beyond its base.
+  const tip = side * (side > 0 && upright ? 16 : 14);
+  const base = tip + side * 13;
+  const points = upright ? `${tip},0 ${base},-9 ${base},9` : `0,${tip} -9,${base} 9,${base}`;
   return (
     <g
       {...slider}
@@ -66,18 +69,18 @@ function TapeRunner({
       transform={upright ? `translate(0 ${place})` : `translate(${place} 0)`}
     >
       <rect
-        x={upright ? (side > 0 ? 0 : -76) : -30}
-        y={upright ? -13 : side > 0 ? 0 : -32}
-        width={upright ? 76 : 60}
-        height={upright ? 26 : 32}
+        x={upright ? (side > 0 ? 10 : -92) : -34}
+        y={upright ? -13 : side > 0 ? 8 : -46}
+        width={upright ? 82 : 68}
+        height={upright ? 26 : 38}
         fill="transparent"
       />
       <polygon className="runner" points={points} />
       <text
         className="runner-text"
         fontSize={13}
-        x={upright ? side * 16 : 0}
-        y={upright ? 4.5 : side * 15 + (side > 0 ? 11 : -3)}
+        x={upright ? base + side * 3 : 0}
+        y={upright ? 4.5 : base + (side > 0 ? 13 : -4)}
         textAnchor={upright ? (side > 0 ? 'start' : 'end') : 'middle'}
       >
         {words}
@@ -106,8 +109,8 @@ export function Tape({ upright, x, y, lengthPx, fromMm, toMm, units, runners, sc
   for (let k = Math.ceil(fromMm / small); k * small <= toMm; k++) ticks.push(k * small);
   const isLarge = (mm: number): boolean => Math.abs(mm / large - Math.round(mm / large)) < 1e-6;
   const tick = (mm: number): string => {
-    const half = isLarge(mm) ? 9 : 5;
-    return upright ? `M${-half} ${at(mm)}H${half}` : `M${at(mm)} ${-half}V${half}`;
+    const long = isLarge(mm) ? 8 : 4;
+    return upright ? `M-14 ${at(mm)}h${long}` : `M${at(mm)} -14v${long}`;
   };
   const sides = [1, -1].flatMap((side) => {
     const mine = runners.filter((runner) => runner.side === side);
@@ -122,10 +125,10 @@ export function Tape({ upright, x, y, lengthPx, fromMm, toMm, units, runners, sc
       <rect
         className="rule"
         fill="var(--sheet)"
-        x={upright ? -11 : 0}
-        y={upright ? 0 : -11}
-        width={upright ? 22 : lengthPx}
-        height={upright ? lengthPx : 22}
+        x={upright ? -14 : 0}
+        y={upright ? 0 : -14}
+        width={upright ? 30 : lengthPx}
+        height={upright ? lengthPx : 28}
       />
       <path d={ticks.map(tick).join('')} className="thin" />
       {ticks.filter(isLarge).map((mm) => (
@@ -133,9 +136,9 @@ export function Tape({ upright, x, y, lengthPx, fromMm, toMm, units, runners, sc
           key={mm}
           fontSize={10}
           className="quiet"
-          textAnchor="middle"
-          x={upright ? 0 : at(mm)}
-          y={upright ? at(mm) - 2 : 9}
+          textAnchor={upright ? 'end' : 'middle'}
+          x={upright ? 15 : at(mm)}
+          y={upright ? at(mm) + 3.5 : 11}
         >
           {units === 'metric' ? Math.round(mm) : Math.round(mm / 25.4)}
         </text>

@@ -174,13 +174,38 @@ export function WheelSection({
       >
         <rect className="thin" x={0.5} y={0.5} width={WIDTH - 1} height={height - 1} />
         <line x1={x(0)} x2={x(0)} y1={0} y2={height} className="thin" strokeDasharray="12 3 2 3" />
-        <text x={x(0) + 4} y={height - 6} fontSize={12} className="quiet">
+        <text
+          x={x(0) + 4}
+          y={height - 6}
+          fontSize={12}
+          className="quiet"
+          paintOrder="stroke"
+          stroke="var(--paper)"
+          strokeWidth={3}
+        >
           hub face
         </text>
-        <text x={6} y={16} fontSize={12} className="quiet">
+        <text
+          x={6}
+          y={16}
+          fontSize={12}
+          className="quiet"
+          paintOrder="stroke"
+          stroke="var(--paper)"
+          strokeWidth={3}
+        >
           ← inboard
         </text>
-        <text x={WIDTH - 6} y={16} fontSize={12} className="quiet" textAnchor="end">
+        <text
+          x={WIDTH - 6}
+          y={16}
+          fontSize={12}
+          className="quiet"
+          paintOrder="stroke"
+          stroke="var(--paper)"
+          strokeWidth={3}
+          textAnchor="end"
+        >
           outboard →
         </text>
         <path d={rim(profile)} className="rim" />
@@ -213,7 +238,16 @@ export function WheelSection({
             ⌀ {say(2 * tireOuterMm)}
           </text>
           <text ref={tip} x={6} y={height - 6} fontSize={13} />
-          <text x={WIDTH - 6} y={height - 6} fontSize={14} textAnchor="end" className="gap-text">
+          <text
+            x={WIDTH - 6}
+            y={height - 6}
+            fontSize={14}
+            textAnchor="end"
+            className="gap-text"
+            paintOrder="stroke"
+            stroke="var(--paper)"
+            strokeWidth={4}
+          >
             {say(gap.clearanceMm)} · {gap.name}
           </text>
         </g>

@@ -4,7 +4,7 @@ import type { Cure } from '../../../core/clearance/cures';
 import type { Fit } from '../../../core/clearance/fit';
 import { NEVER_CUT } from '../../../core/vehicle/schema';
 import { showWithUnit } from '../../../core/units/quantity';
-import { CURE_WORDS, labelOf, poseWords } from '../../../core/verdict';
+import { CURE_WORDS, labelOf, poseShort } from '../../../core/verdict';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import { takePackage } from '../sheet/edits';
 import { $pose, $units } from '../sheet/store';
@@ -27,7 +27,7 @@ function needWords(
   );
   const left = obstacle.cutMm - decided;
   if (gapMm >= 0) return `under the margin of ${say(build.use.marginMm)}`;
-  if (NEVER_CUT.has(obstacle.material)) return 'never cut: move the wheel or lift';
+  if (NEVER_CUT.has(obstacle.material)) return 'never cut: move the wheel, or lift';
   const depth = build.use.marginMm - gapMm;
   const verb = obstacle.material === 'liner' ? 'tuck' : obstacle.material === 'seam' ? 'fold' : 'trim';
   return depth <= left
@@ -50,10 +50,10 @@ export function TouchTable({ build, axle, fit, cures, locked }: Props) {
           <tr className="caption border-ink border-b text-left">
             <th className="py-1">Obstacle</th>
             <th className="px-2 text-right">Gap</th>
-            <th className="px-2">Pose (press to show)</th>
+            <th className="px-2">Pose (press)</th>
             <th className="px-2">What it takes</th>
             <th className="text-right" title="An estimate from tape accuracy and tire tolerance">
-              Chance (est.)
+              Chance, est.
             </th>
           </tr>
         </thead>
@@ -79,10 +79,10 @@ export function TouchTable({ build, axle, fit, cures, locked }: Props) {
                 <td className="px-2">
                   <button
                     type="button"
-                    className="decoration-graphite text-left font-normal underline decoration-dotted underline-offset-4"
+                    className="decoration-graphite text-left whitespace-nowrap font-normal underline decoration-dotted underline-offset-4"
                     onClick={() => $pose.set({ axle, lockDeg: row.lockDeg, travelMm: row.travelMm })}
                   >
-                    {poseWords(row.lockDeg, row.travelMm, units)}
+                    {poseShort(row.lockDeg, row.travelMm, units)}
                   </button>
                 </td>
                 <td className="px-2 font-normal">

@@ -43,7 +43,7 @@ const FRAMES: readonly Frame[] = [
     width: 392,
     height: 200,
     x: 198,
-    y: 548,
+    y: 556,
     scale: SCALE,
     title: 'plan, outboard down',
   },

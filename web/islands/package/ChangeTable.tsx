@@ -54,7 +54,7 @@ function rowsOf(build: Build, { tire, wheel, speedometer }: Assessment): Row[] {
       : []),
     { words: 'Turns per km', quantity: 'plain', stock: tire.stock.revsPerKm, now: tire.package.revsPerKm },
     {
-      words: 'Speedometer shows too much, %',
+      words: 'Dial over-reads, %',
       quantity: 'plain',
       stock: build.vehicle.stockOverreadPct,
       now: speedometer.errorPct,

@@ -10,16 +10,16 @@ const ROWS: readonly Row[] = [
   {
     key: 'springMm',
     words: 'Spring',
-    note: 'ride height only; full bump stays where it was',
+    note: 'ride height only, not full bump',
     quantity: 'length',
   },
-  { key: 'bracketMm', words: 'Bracket', note: 'lowers all that the wheel hangs on', quantity: 'length' },
-  { key: 'bodyMm', words: 'Body', note: 'raises the body alone, front and rear', quantity: 'length' },
-  { key: 'bumpStopMm', words: 'Bump stop', note: 'lowered stop: less bump travel', quantity: 'length' },
-  { key: 'droopGainMm', words: 'Droop gain', note: 'longer dampers: more droop', quantity: 'length' },
-  { key: 'foreAftMm', words: 'Forward', note: 'axle or arms moved forward', quantity: 'length' },
-  { key: 'outboardMm', words: 'Outboard', note: 'hub moved outward by the kit', quantity: 'length' },
-  { key: 'casterDeltaDeg', words: 'Caster', note: 'added by arms or wedges', quantity: 'angle' },
+  { key: 'bracketMm', words: 'Bracket', note: 'lowers the pivots', quantity: 'length' },
+  { key: 'bodyMm', words: 'Body', note: 'raises the body alone', quantity: 'length' },
+  { key: 'bumpStopMm', words: 'Bump stop', note: 'less bump travel', quantity: 'length' },
+  { key: 'droopGainMm', words: 'Droop gain', note: 'longer dampers', quantity: 'length' },
+  { key: 'foreAftMm', words: 'Forward', note: 'axle or arms moved', quantity: 'length' },
+  { key: 'outboardMm', words: 'Outboard', note: 'hub moved by the kit', quantity: 'length' },
+  { key: 'casterDeltaDeg', words: 'Caster', note: 'added by the kit', quantity: 'angle' },
 ];
 
 export function LiftPanel({ build, locked }: { build: Build; locked: boolean }) {
@@ -27,7 +27,7 @@ export function LiftPanel({ build, locked }: { build: Build; locked: boolean }) 
   return (
     <div>
       <h3 className="mb-1 text-lg font-semibold">Lift, by kind</h3>
-      <div className="grid grid-cols-[minmax(0,1.1fr)_1fr_1fr] items-start gap-x-3 gap-y-1">
+      <div className="grid grid-cols-[minmax(0,1.5fr)_1fr_1fr] items-start gap-x-3 gap-y-1">
         <span />
         <span className="caption">Front</span>
         <span className="caption">Rear</span>
@@ -55,7 +55,7 @@ export function LiftPanel({ build, locked }: { build: Build; locked: boolean }) 
         <div className="pt-1 leading-tight">
           <b className="font-semibold">Sag</b>
           <br />
-          <span className="text-graphite text-[0.8rem]">how far added load sits it down</span>
+          <span className="text-graphite text-[0.8rem]">under the added load</span>
         </div>
         {AXLES.map((axle) => (
           <NumberField

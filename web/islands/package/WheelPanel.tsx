@@ -1,5 +1,4 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
 import type { Build, Wheel } from '../../../core/build';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import { backspacingMm } from '../../../core/wheel/geometry';
@@ -27,8 +26,6 @@ export function WheelPanel({ build, locked, catalog, openCatalog }: Props) {
   const back = wheel.backspacingMm ?? backspacingMm(wheel);
   const set = (key: string) => (value: number | undefined) => setStage(`/package/wheel/${key}`, value);
   const base = { disabled: locked };
-  // Offset and backspacing fill each other; the field that is typed in must not be rewritten under the hand.
-  const [hint] = useState('more offset is further in');
   return (
     <div className="flex flex-col gap-2">
       <h3 className="text-lg font-semibold">Wheel</h3>
@@ -73,7 +70,7 @@ export function WheelPanel({ build, locked, catalog, openCatalog }: Props) {
           path="package.wheel.offsetMm"
           value={wheel.offsetMm}
           take={(mm) => setOffset(build, mm ?? 0)}
-          hint={hint}
+          hint="more is further in"
         />
         <NumberField
           {...base}
@@ -91,7 +88,7 @@ export function WheelPanel({ build, locked, catalog, openCatalog }: Props) {
         backspacingMm={back}
         units={units}
       />
-      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
+      <div className="grid grid-cols-[1.7fr_1fr] gap-x-3 gap-y-1.5">
         <TextField
           label="Bolt circle"
           path="package.wheel.pcdMm"

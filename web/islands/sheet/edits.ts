@@ -18,10 +18,7 @@ export function setStage(path: string, to: Json | undefined): Edited {
 
 export function setVehicle(path: string, to: Json | undefined): Edited {
   return editVehicle(
-    (vehicle) =>
-      withChanges(vehicle, [
-        to === undefined ? { path } : { path, to },
-      ]) as unknown as VehicleFile,
+    (vehicle) => withChanges(vehicle, [to === undefined ? { path } : { path, to }]) as unknown as VehicleFile,
   );
 }
 

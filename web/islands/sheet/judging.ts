@@ -1,9 +1,10 @@
 import { wrap } from 'comlink';
 import { toast } from 'sonner';
+import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/build';
 import type { JudgeApi } from '../../workers/judge.worker';
 import { latestOnly } from '../../workers/latest';
-import { $active, $assessment, $build, $cures, put } from './store';
+import { $active, $assessment, $build, $cures, $pose, put } from './store';
 
 const STILL_MS = 250;
 
@@ -28,6 +29,17 @@ export function openBench(): Bench {
   };
 }
 
+let shown = 0;
+
+/** A stage that is opened shows the pose that decides it; after that the pose stays where it was put. */
+function showWorst(stageId: number, { fit }: Assessment): void {
+  if (shown === stageId) return;
+  shown = stageId;
+  const axle = fit.rear.leastClearanceMm < fit.front.leastClearanceMm ? 'rear' : 'front';
+  const { lockDeg, travelMm } = fit[axle].at;
+  $pose.set({ axle, lockDeg, travelMm });
+}
+
 /** Judges the build on the page whenever it changes; cures follow when the hand has been still for a moment. */
 export function startJudging(bench: Bench): () => void {
   const fail = (error: unknown): void => {
@@ -36,8 +48,9 @@ export function startJudging(bench: Bench): () => void {
   const judge = latestOnly(
     (build: Build) => bench.judge.judge(build),
     (assessment, build) => {
-      $assessment.set({ build, assessment });
       const stage = $active.get();
+      $assessment.set({ build, assessment });
+      showWorst(stage?.id ?? 0, assessment);
       if (stage && stage.grade !== assessment.grade && build === $build.get())
         put(stage, { grade: assessment.grade });
     },

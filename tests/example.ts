@@ -1,0 +1,109 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { readBuild, type Build, type BuildFile, type Obstacle } from '../core/build';
+
+const WHEEL: BuildFile['package']['wheel'] = {
+  diameterIn: 16,
+  widthIn: 7,
+  offsetMm: 20,
+  boreMm: 106.1,
+  studs: 6,
+  pcdMm: 139.7,
+  seat: 'cone',
+  loadRatingKg: 1200,
+  massKg: 12,
+  material: 'steel',
+  bead: 'plain',
+};
+
+type Change = {
+  package?: Partial<BuildFile['package']>;
+  use?: Partial<NonNullable<BuildFile['use']>>;
+  vehicle?: Partial<BuildFile['vehicle']>;
+  front?: Partial<BuildFile['vehicle']['corners']['front']>;
+};
+
+/** One obstacle of a test, on the body unless it says otherwise. */
+export function obstacle(points: Obstacle['points'], more: Partial<Obstacle> = {}): Obstacle {
+  return {
+    id: 'thing',
+    label: 'thing',
+    carrier: 'body',
+    material: 'plastic',
+    cutMm: 0,
+    tapeErrorMm: 3,
+    points,
+    ...more,
+  };
+}
+
+/** A small valid build file: one far obstacle a corner, straight wheel paths, steered in front. */
+export function exampleFile(change: Change = {}): BuildFile {
+  const suspension = {
+    kind: 'independent' as const,
+    bumpMm: 80,
+    droopMm: 100,
+    frontArmMm: null,
+    sideArmMm: null,
+  };
+  return {
+    format: 'vexlo/build',
+    version: 1,
+    vehicle: {
+      label: 'Example',
+      kind: 'truck',
+      wheelbaseMm: 3000,
+      trackMm: { front: 1600, rear: 1600 },
+      massKg: { front: 1000, rear: 900 },
+      hub: { studs: 6, pcdMm: 139.7, boreMm: 106.1, thread: 'M12x1.5', studLengthMm: 35, seat: 'cone' },
+      minRimIn: 16,
+      stock: { tire: { code: '245/75R16 111S', pattern: 'road' }, wheel: WHEEL, axleRatio: 3.9 },
+      corners: {
+        front: {
+          steering: {
+            kpiDeg: 10,
+            casterDeg: 4,
+            kingpinMm: 90,
+            kingpinForeAftMm: 0,
+            lockInsideDeg: 36,
+            lockOutsideDeg: 30,
+          },
+          suspension,
+          obstacles: [obstacle([[600, 0, 0]], { id: 'front-thing' })],
+          ...change.front,
+        },
+        rear: { suspension, obstacles: [obstacle([[-600, 0, 0]], { id: 'rear-thing' })] },
+      },
+      ...change.vehicle,
+    },
+    package: {
+      label: 'One',
+      tire: { code: '245/75R16 111S', pattern: 'road' },
+      wheel: WHEEL,
+      ...change.package,
+    },
+    use: { zone: 'all', marginMm: 10, grid: { lock: 13, travel: 9 }, ...change.use },
+  };
+}
+
+/** The same, checked and with its defaults filled in. Throws where the change made it faulty. */
+export function example(change: Change = {}): Build {
+  return checked(exampleFile(change));
+}
+
+export function checked(file: unknown): Build {
+  const read = readBuild(file);
+  if (!read.ok) throw new Error(read.faults.map(({ path, message }) => `${path}: ${message}`).join('\n'));
+  return read.build;
+}
+
+const DEMO = join(import.meta.dirname, '..', 'demo', 'builds');
+
+/** Every demo build file by name, as text. */
+export const demoTexts: Readonly<Record<string, string>> = Object.fromEntries(
+  readdirSync(DEMO).map((name) => [name.replace('.json', ''), readFileSync(join(DEMO, name), 'utf8')]),
+);
+
+export function demoBuild(name: string): Build {
+  return checked(JSON.parse(demoTexts[name] ?? ''));
+}
