@@ -91,7 +91,8 @@ const literal = <T extends string | number>(value: T) =>
     error: ({ input }) => `${quote(input)} is not read here; write ${JSON.stringify(value)}`,
   });
 
-const shape = z.strictObject({
+/** What a build file holds, field by field; what spans several fields is checked after it. */
+export const buildSchema = z.strictObject({
   format: literal('vexlo/build'),
   version: literal(1),
   vehicle: vehicleSchema,
@@ -100,17 +101,18 @@ const shape = z.strictObject({
 });
 
 /** Everything `assess` needs, defaults filled in. */
-export type Build = z.output<typeof shape>;
+export type Build = z.output<typeof buildSchema>;
 /** A build as written in a file: defaults may be left out, `x-…` keys may be added. */
-export type BuildFile = z.input<typeof shape>;
+export type BuildFile = z.input<typeof buildSchema>;
 export type VehicleFile = BuildFile['vehicle'];
 export type PackageFile = BuildFile['package'];
 export type UseFile = NonNullable<BuildFile['use']>;
 
-/** What spans more than one part: rims, cuts, travel and arms. */
-export const buildSchema = shape.superRefine((build, ctx) => {
+/** Faults that span more than one field: rims, cuts, travel and arms. The fields themselves are in order. */
+function faultsAcross(build: Build): Fault[] {
+  const faults: Fault[] = [];
   const fault = (path: (string | number)[], message: string): void => {
-    ctx.addIssue({ code: 'custom', path, message });
+    faults.push({ path: path.join('.'), message });
   };
   const mounted: [(string | number)[], Pick<Package, 'tire' | 'wheel'>][] = [
     [['vehicle', 'stock'], build.vehicle.stock],
@@ -165,7 +167,8 @@ export const buildSchema = shape.superRefine((build, ctx) => {
         `${build.vehicle.trackMm[axle]} is too narrow for ${reachMm} mm of travel`,
       );
   }
-});
+  return faults;
+}
 
 /**
  * Checks an unknown document against the build format. `build` has every default filled in and no `x-…`
@@ -173,7 +176,7 @@ export const buildSchema = shape.superRefine((build, ctx) => {
  */
 export function readBuild(input: unknown): { ok: true; build: Build } | { ok: false; faults: Fault[] } {
   const result = buildSchema.safeParse(withoutExtensions(input));
-  return result.success
-    ? { ok: true, build: result.data }
-    : { ok: false, faults: faultsOf(shape, result.error.issues) };
+  if (!result.success) return { ok: false, faults: faultsOf(buildSchema, result.error.issues) };
+  const faults = faultsAcross(result.data);
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, build: result.data };
 }

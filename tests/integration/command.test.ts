@@ -1,0 +1,81 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { assess } from '../../core/assess';
+import { startCluster } from '../../command/cluster';
+import { stateFolder } from '../../command/paths';
+import { demoBuild, demoTexts } from '../example';
+
+const ROOT = join(import.meta.dirname, '..', '..');
+let folder = '';
+beforeAll(() => {
+  folder = mkdtempSync(join(stateFolder(), 'command-'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function vexlo(...args: string[]) {
+  return spawnSync(join(ROOT, 'vexlo'), args, {
+    cwd: folder,
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: '' },
+  });
+}
+function write(name: string, text: string): string {
+  writeFileSync(join(folder, name), text);
+  return name;
+}
+
+describe('./vexlo assess', () => {
+  test.each(Object.keys(demoTexts))('%s: the assessment on standard output, exit 0', (name) => {
+    const run = vexlo('assess', join(ROOT, 'demo', 'builds', `${name}.json`));
+    expect(run.status).toBe(0);
+    expect(JSON.parse(run.stdout)).toEqual(JSON.parse(JSON.stringify(assess(demoBuild(name)))));
+  });
+  test('a bad file: a line per fault on standard error, nothing on standard output, exit 2', () => {
+    const build = JSON.parse(demoTexts['rook-1-long-tour'] ?? '') as {
+      package: { tire: { code: string }; spacerMm?: number };
+    };
+    build.package.tire.code = '245/75X16';
+    build.package.spacerMm = -1;
+    const run = vexlo('assess', write('bad.json', JSON.stringify(build)));
+    expect(run).toMatchObject({ status: 2, stdout: '' });
+    const lines = run.stderr
+      .trim()
+      .split('\n')
+      .filter((line) => line.startsWith('package.'));
+    expect(lines).toEqual([
+      'package.tire.code: "245/75X16" is not a size we can read; write 245/75R16',
+      'package.spacerMm: -1 is out of range; give 0 to 300 mm',
+    ]);
+  });
+  test('no JSON, no file, no argument', () => {
+    expect(vexlo('assess', write('broken.json', '{"format":'))).toMatchObject({ status: 2, stdout: '' });
+    expect(vexlo('assess', 'nowhere.json')).toMatchObject({ status: 2, stdout: '' });
+    expect(vexlo('assess')).toMatchObject({ status: 2, stdout: '' });
+    expect(vexlo('fly').status).toBe(2);
+  });
+});
+
+test('./vexlo bench --json prints one flat object with its keys', () => {
+  const figures = JSON.parse(vexlo('bench', '--json').stdout) as Record<string, number>;
+  expect(Object.values(figures).every((figure) => typeof figure === 'number' && figure > 0)).toBe(true);
+  // A ratio within one run: the kernel keeps its map and minima for at most 1.3 times the bare arithmetic.
+  expect(figures['kernelVsBareLoop']).toBeLessThanOrEqual(1.3);
+  expect(figures['assessMedianMs']).toBeGreaterThan(0);
+});
+
+describe('the cluster', () => {
+  test('a second start finds the running one; after a kill it recovers', async () => {
+    const first = await startCluster('restart-postgres');
+    const second = await startCluster('restart-postgres');
+    expect(second.port).toBe(first.port);
+    const data = join(stateFolder(`restart-postgres-${process.getuid?.() ?? 0}`), 'data');
+    const pid = Number(spawnSync('head', ['-1', join(data, 'postmaster.pid')], { encoding: 'utf8' }).stdout);
+    process.kill(pid, 'SIGKILL');
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    const third = await startCluster('restart-postgres');
+    expect(third.port).toBeGreaterThan(0);
+    third.stop();
+  });
+});
