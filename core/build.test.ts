@@ -10,7 +10,7 @@ function faults(path: string, value: unknown): string[] {
   const last = keys.pop() ?? '';
   let at: Record<string, unknown> = file;
   for (const key of keys) at = at[key] as Record<string, unknown>;
-  if (value === undefined) delete at[last];
+  if (value === undefined) Reflect.deleteProperty(at, last);
   else at[last] = value;
   const read = readBuild(file);
   return read.ok ? [] : read.faults.map((fault) => `${fault.path}: ${fault.message}`);

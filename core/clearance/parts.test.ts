@@ -7,7 +7,7 @@ import { sweepCorner } from './fit';
 import { foldClearance, foldCorner } from './fold';
 import { fitBoth } from './fit';
 import { gradeOf, worstGrade } from './grade';
-import { hull, tireShadow, type Flat } from './outline';
+import { hull, tireShadow } from './outline';
 import { poseGrid } from './poses';
 import { profileOf, sectionClearance, tireOutline, type Profile } from './profile';
 import { chanceOfContact, normalBelow } from './spread';
@@ -220,7 +220,7 @@ describe('drawings', () => {
           maxLength: 30,
         }),
         (points) => {
-          const ring = hull(points as Flat[]);
+          const ring = hull(points);
           for (const [px, py] of points)
             ring.forEach(([ax, ay], i) => {
               const [bx, by] = ring[(i + 1) % ring.length] ?? [0, 0];

@@ -4,6 +4,8 @@ import { useRunner } from './slider';
 export type Runner = {
   id: string;
   label: string;
+  /** Where the tape itself says what the number is, only the number is written beside the runner. */
+  bare?: boolean;
   /** mm on the tape; what is read out may be another number (an offset runs against its place). */
   atMm: number;
   readMm: number;
@@ -45,14 +47,15 @@ function TapeRunner({
   disabled: boolean;
 }) {
   const { side, label, readMm, id } = runner;
-  const words = `${label} ${show(readMm, 'length', units)}`;
+  const value = show(readMm, 'length', units);
+  const words = runner.bare ? value : `${label} ${value}`;
   const slider = useRunner({
     label,
     value: runner.atMm,
     min: runner.min,
     max: runner.max,
     step: 1,
-    text: words,
+    text: `${label} ${value}`,
     ...(upright ? { perY: -perPx } : { perX: perPx }),
     scale,
     move: runner.move,

@@ -1,5 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent, SVGAttributes } from 'react';
+import { $held } from '../islands/sheet/store';
 
 type Slider = {
   label: string;
@@ -37,8 +38,9 @@ export function useRunner({
 }: Slider) {
   const snapped = (next: number): number => Math.min(max, Math.max(min, Math.round(next / step) * step));
   const drag = useDrag<PointerEvent>(
-    ({ movement: [mx, my], memo, first, event }) => {
+    ({ movement: [mx, my], memo, first, last, event }) => {
       event.stopPropagation();
+      $held.set(!last);
       const from = first || typeof memo !== 'number' ? value : memo;
       move(snapped(from + (mx * perX + my * perY) * scale()));
       return from;

@@ -2,6 +2,7 @@ import { useStore } from '@nanostores/react';
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { readQuantity, show, showWithUnit, unitOf, type Quantity } from '../../../core/units/quantity';
 import { $units, type Edited } from '../sheet/store';
+import { useTyped } from './useTyped';
 
 type Props = {
   label: string;
@@ -43,7 +44,7 @@ export function NumberField({
 }: Props) {
   const units = useStore($units);
   const id = useId();
-  const [typed, setTyped] = useState<string | null>(null);
+  const [typed, setTyped] = useTyped(value);
   const [fault, setFault] = useState<string | null>(null);
   const unit = unitOf(quantity, units);
   const text = typed ?? (value === undefined ? '' : show(value, quantity, units));

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react';
 import type { Edited } from '../sheet/store';
 import { nextField } from './NumberField';
+import { useTyped } from './useTyped';
 
 type Props = {
   label: string;
@@ -15,7 +16,7 @@ type Props = {
 /** A short text; what the build file refuses is said under the field and not taken in. */
 export function TextField({ label, value, path, take, disabled, className, hideLabel }: Props) {
   const id = useId();
-  const [typed, setTyped] = useState<string | null>(null);
+  const [typed, setTyped] = useTyped(value);
   const [fault, setFault] = useState<string | null>(null);
   const type = (text: string): void => {
     setTyped(text);

@@ -39,7 +39,8 @@ export function tapesOf(
         raise('body', 'body', 'bodyMm'),
         {
           id: 'travel',
-          label: '',
+          label: 'wheel travel',
+          bare: true,
           atMm: pose.travelMm,
           readMm: pose.travelMm,
           min: lowest,

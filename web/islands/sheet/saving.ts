@@ -4,7 +4,7 @@ import type { ConflictChange, Versioned } from '../../../server/documents';
 import type { JobVersions, SheetData } from '../../../server/jobs';
 import { changeWords } from './changeWords';
 import { dropDraft, keepDraft, readDraft } from './drafts';
-import { $activeId, $job, $save, $stages, $vehicle, current, onEdit, put, type Doc } from './store';
+import { $activeId, $held, $job, $save, $stages, $vehicle, current, onEdit, put, type Doc } from './store';
 import { send } from './wire';
 
 const PAUSE_MS = 500;
@@ -96,6 +96,10 @@ async function saveOnce(doc: Doc): Promise<void> {
 async function save(subject: Doc['subject'], id: number): Promise<void> {
   const doc = current(subject, id);
   if (!doc) return;
+  if ($held.get()) {
+    schedule(doc, PAUSE_MS);
+    return;
+  }
   clearTimeout(timers.get(name(doc)));
   const running = inFlight.get(name(doc));
   if (running) await running;

@@ -32,6 +32,8 @@ export const $vehicle = atom<Doc | null>(null);
 export const $stages = atom<StageDoc[]>([]);
 export const $activeId = atom<number>(0);
 export const $save = atom<SaveState>({ kind: 'saved', at: null });
+/** Whether a hand holds a runner: what it drags is stored once, when it lets go, and undone in one step. */
+export const $held = atom(false);
 export const $units = atom<UnitSystem>('metric');
 export const $theme = atom<'auto' | 'light' | 'dark'>('auto');
 export const $assessment = atom<{ build: Build; assessment: Assessment } | null>(null);

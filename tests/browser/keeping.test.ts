@@ -1,0 +1,280 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import { demoTexts } from '../example';
+import { useBench } from './bench';
+import { SCRATCH } from './browser';
+
+const bench = useBench('keeping');
+
+/** Chromium's own switch for the network, as pulling the cable would do. */
+async function connection(on: boolean): Promise<void> {
+  const driver = bench().driver as unknown as {
+    sendDevToolsCommand: (name: string, values: object) => Promise<void>;
+  };
+  await driver.sendDevToolsCommand('Network.enable', {});
+  await driver.sendDevToolsCommand('Network.emulateNetworkConditions', {
+    offline: !on,
+    latency: 0,
+    downloadThroughput: -1,
+    uploadThroughput: -1,
+  });
+}
+
+describe('build files', () => {
+  test('a stage exports as a build file, and that file imports as a new vehicle with the same verdict', async () => {
+    const { openStage, driver, settled, go, eventually, find } = bench();
+    await openStage('Orrin Halyard', 2);
+    const words = await settled();
+    const link = await driver.findElement(By.xpath('//a[contains(., "Export")]')).getAttribute('href');
+    const text = await driver.executeAsyncScript<string>(
+      'const done = arguments[1]; fetch(arguments[0]).then((r) => r.text()).then(done)',
+      link,
+    );
+    expect(text).toBe(demoTexts['halyard-2-full-build']);
+    const file = join(SCRATCH, 'exported.json');
+    writeFileSync(file, text);
+    await go('/');
+    await (await find('input[type="file"]')).sendKeys(file);
+    await eventually(
+      async () => new URL(await driver.getCurrentUrl()).pathname,
+      (path) => path.startsWith('/jobs/'),
+      'the new job opens',
+    );
+    expect(await settled()).toBe(words);
+  });
+
+  test('a faulty file says what and where, and imports nothing', async () => {
+    const { go, find, text, driver } = bench();
+    const build = JSON.parse(demoTexts['rook-1-long-tour'] ?? '') as {
+      vehicle: Record<string, unknown>;
+      package: { wheel: { offsetMm: unknown } };
+    };
+    build.vehicle['wheelbasMm'] = 1;
+    build.package.wheel.offsetMm = 'ten';
+    const file = join(SCRATCH, 'faulty.json');
+    writeFileSync(file, JSON.stringify(build));
+    await go('/');
+    const rows = (await driver.findElements(By.css('[data-testid="jobs"] tbody tr'))).length;
+    await (await find('input[type="file"]')).sendKeys(file);
+    const faults = await text('[data-testid="faults"]');
+    expect(faults).toContain('vehicle.wheelbasMm');
+    expect(faults).toContain('did you mean "wheelbaseMm"');
+    expect(faults).toContain('package.wheel.offsetMm: "ten" is not a number');
+    await go('/');
+    expect(await driver.findElements(By.css('[data-testid="jobs"] tbody tr'))).toHaveLength(rows);
+  });
+
+  test('a file can become one more stage, and the stage can be removed and brought back', async () => {
+    const { openStage, find, eventually, driver, text } = bench();
+    await openStage('Ister Pylon', 1);
+    const file = join(SCRATCH, 'stage.json');
+    writeFileSync(file, demoTexts['pylon-2-shoreline'] ?? '');
+    await (await find('[aria-label="Build file to import as a stage"]')).sendKeys(file);
+    await eventually(
+      () => text('[data-testid="stage-3"]'),
+      (words) => words.includes('Shoreline'),
+      'the third stage',
+    );
+    await (await find('[aria-label="Remove this stage"]')).click();
+    await eventually(
+      async () => (await driver.findElements(By.css('[data-testid="stage-3"]'))).length,
+      (count) => count === 0,
+      'it is gone',
+    );
+    await (await driver.findElement(By.xpath('//button[contains(., "Bring it back")]'))).click();
+    await eventually(
+      () => text('[data-testid="stage-3"]'),
+      (words) => words.includes('Shoreline'),
+      'it is back',
+    );
+  });
+});
+
+describe('nothing typed is lost', () => {
+  test('a lost connection says so, keeps what is typed over a reload, and catches up', async () => {
+    const { openStage, type, find, saved, driver, field, eventually, text } = bench();
+    await openStage('Tarn Holloway', 1);
+    await saved();
+    await connection(false);
+    await type('Spacer', '17');
+    await find('[data-testid="save-state"][data-state="offline"]');
+    expect(await text('[data-testid="save-state"]')).toContain('kept on this device');
+    await connection(true);
+    await saved();
+    await driver.navigate().refresh();
+    await eventually(
+      () => field('Spacer'),
+      (mm) => mm === '17',
+      'it was stored',
+    );
+  });
+
+  test('a page that is closed before it could save takes the draft up again', async () => {
+    const { openStage, type, saved, field, eventually, go, driver } = bench();
+    await openStage('Tarn Holloway', 2);
+    const path = new URL(await driver.getCurrentUrl());
+    await saved();
+    await connection(false);
+    await type('Spacer', '9');
+    await driver.sleep(300);
+    await driver.get('about:blank');
+    await connection(true);
+    await go(path.pathname + path.search);
+    await eventually(
+      () => field('Spacer'),
+      (mm) => mm === '9',
+      'the draft is on the page',
+    );
+    await saved();
+    await go(path.pathname + path.search);
+    await eventually(
+      () => field('Spacer'),
+      (mm) => mm === '9',
+      'and stored',
+    );
+  });
+
+  test('two people on one sheet: different places both stand, the same place is not overwritten', async () => {
+    const { openStage, driver, type, saved, field, eventually, text, find, go } = bench();
+    await openStage('Tarn Holloway', 1);
+    const path = new URL(await driver.getCurrentUrl());
+    const url = path.pathname + path.search;
+    await saved();
+    const first = await driver.getWindowHandle();
+    await driver.switchTo().newWindow('tab');
+    const second = await driver.getWindowHandle();
+    await go(url);
+    await type('Bore', '90');
+    await saved();
+    await driver.switchTo().window(first);
+    await type('Spacer', '21');
+    await eventually(
+      () => field('Bore'),
+      (mm) => mm === '90',
+      'theirs is seen here',
+    );
+    await saved();
+    expect(await field('Spacer')).toBe('21');
+    // Both on one place: the slower hand is told, and keeps its number at hand.
+    await driver.switchTo().window(second);
+    await eventually(
+      () => field('Spacer'),
+      (mm) => mm === '21',
+      'ours is seen there',
+    );
+    await connection(false);
+    await type('Spacer', '30');
+    await find('[data-testid="save-state"][data-state="offline"]');
+    await driver.switchTo().window(first);
+    await type('Spacer', '25');
+    await saved();
+    await driver.switchTo().window(second);
+    await connection(true);
+    await eventually(
+      () => text('body'),
+      (words) => words.includes('Theirs stands'),
+      'the conflict is told',
+    );
+    expect(await field('Spacer')).toBe('25');
+    await (await driver.findElement(By.xpath('//button[contains(., "Put mine back")]'))).click();
+    await eventually(
+      () => field('Spacer'),
+      (mm) => mm === '30',
+      'mine is put back',
+    );
+    await saved();
+    await driver.close();
+    await driver.switchTo().window(first);
+  });
+
+  test('the history says who, from and to', async () => {
+    const { driver, text, eventually } = bench();
+    await driver.findElement(By.xpath('//button[contains(., "History")]')).click();
+    await eventually(
+      () => text('[data-testid="history"]'),
+      (words) => /Ansa Brekk[\s\S]*spacer: \d+ → \d+/.test(words),
+      'who, from and to',
+    );
+    await bench().keys(Key.ESCAPE);
+  });
+});
+
+describe('the person', () => {
+  test('the unit key shows inches everywhere, is remembered, and changes no stored value', async () => {
+    const { openStage, keys, eventually, field, driver, sentence, settled, text } = bench();
+    await openStage('Haldane Rook', 2);
+    const metric = await field('Offset');
+    await driver.findElement(By.css('h1')).click();
+    await keys('u');
+    await eventually(
+      () => field('Offset'),
+      (value) => value === '3/8',
+      'sixteenths',
+    );
+    expect(await sentence()).toMatch(/ in/);
+    await driver.navigate().refresh();
+    await settled();
+    expect(await field('Offset')).toBe('3/8');
+    expect(await text('[data-testid="save-state"]')).toBe('Saved');
+    await driver.findElement(By.css('h1')).click();
+    await keys('u');
+    await eventually(
+      () => field('Offset'),
+      (value) => value === metric,
+      'back to mm as it was',
+    );
+  });
+
+  test('? lists the keys, and keys move through the sheet', async () => {
+    const { keys, text, find, eventually, driver } = bench();
+    await driver.findElement(By.css('h1')).click();
+    await keys('?');
+    expect(await text('[role="dialog"]')).toContain('sweep lock to lock');
+    await keys(Key.ESCAPE);
+    await keys('r');
+    await eventually(
+      () => text('[data-testid="fit-grade"]'),
+      (words) => words.includes('rear'),
+      'the rear axle',
+    );
+    await keys('f', '[');
+    await eventually(
+      async () => (await find('[data-testid="stage-1"]')).getAttribute('aria-selected'),
+      (on) => on === 'true',
+      'the stage before',
+    );
+  });
+});
+
+describe('manners', () => {
+  test('no serious finding from axe, light and dark', async () => {
+    const { go, openStage, driver } = bench();
+    const serious = async (): Promise<string[]> => {
+      const { violations } = await new AxeBuilder(driver).analyze();
+      return violations
+        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`);
+    };
+    await go('/');
+    expect(await serious()).toEqual([]);
+    await openStage('Orrin Halyard', 1);
+    for (const theme of ['light', 'dark']) {
+      await driver.executeScript('document.documentElement.dataset.theme = arguments[0]', theme);
+      expect(await serious()).toEqual([]);
+    }
+  });
+
+  test('no request leaves the machine', async () => {
+    const { openStage, driver, address } = bench();
+    await openStage('Orrin Halyard', 1);
+    const names = await driver.executeScript<string[]>(
+      'return performance.getEntriesByType("resource").map((entry) => entry.name)',
+    );
+    expect(names.length).toBeGreaterThan(5);
+    for (const name of names)
+      expect(name.startsWith(address) || name.startsWith('data:') || name.startsWith('blob:')).toBe(true);
+  });
+});
