@@ -11,64 +11,77 @@ export function project(view: View, [x, y, z]: Point): Flat {
   return view === 'side' ? [x, z] : view === 'plan' ? [x, y] : [y, z];
 }
 
-/** Convex hull, counter-clockwise from the lowest left point (Andrew's monotone chain). */
-export function hull(points: readonly Flat[]): Flat[] {
-  const sorted = [...points].sort((p, q) => p[0] - q[0] || p[1] - q[1]);
-  const half = (run: readonly Flat[]): Flat[] => {
-    const out: Flat[] = [];
-    for (const p of run) {
-      for (;;) {
-        const b = out[out.length - 1];
-        const a = out[out.length - 2];
-        if (!a || !b) break;
-        if ((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 0) break;
-        out.pop();
-      }
-      out.push(p);
-    }
-    return out.slice(0, -1);
-  };
-  return [...half(sorted), ...half(sorted.reverse())];
-}
-
-/** Circles of a wheel that decide its outline: radius r at a along the axle. */
-function rings(
-  section: readonly (readonly [number, number])[],
-  hub: Point,
-  spin: Point,
-  steps: number,
-): Point[] {
-  const [sx, sy, sz] = spin;
-  const flat = Math.hypot(sx, sy);
-  const u: Point = [sy / flat, -sx / flat, 0];
-  const w: Point = [u[1] * sz, -u[0] * sz, u[0] * sy - u[1] * sx];
-  return section.flatMap(([a, r]) =>
-    Array.from({ length: steps }, (_, i): Point => {
-      const c = r * Math.cos((2 * Math.PI * i) / steps);
-      const s = r * Math.sin((2 * Math.PI * i) / steps);
-      return [
-        hub[0] + a * sx + c * u[0] + s * w[0],
-        hub[1] + a * sy + c * u[1] + s * w[1],
-        hub[2] + a * sz + s * w[2] + c * u[2],
-      ];
-    }),
-  );
-}
+/** What a view's two axes are in space. */
+const AXES: Record<View, readonly [Point, Point]> = {
+  side: [
+    [1, 0, 0],
+    [0, 0, 1],
+  ],
+  plan: [
+    [1, 0, 0],
+    [0, 1, 0],
+  ],
+  front: [
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+};
+const DIRECTIONS = 96;
 
 /**
- * Outline of the tire (with the disc it fills) in a view. Its section turned about the axle is convex, and
- * so is the shadow of a convex body: the hull of its rings' shadows is the outline.
+ * Outline in a view of the body that a convex section makes when it turns about the axle. Such a body is
+ * convex, and so is its shadow, so the outline is where the body reaches farthest in each direction. In a
+ * direction D a ring of radius r at a reaches a·(s·D) + r·|D − (s·D)s| beyond the hub; the ring that reaches
+ * farthest gives the point. Counter-clockwise.
  */
+function shadow(
+  section: readonly (readonly [a: number, r: number])[],
+  hub: Point,
+  spin: Point,
+  view: View,
+): Flat[] {
+  const [u, w] = AXES[view];
+  return Array.from({ length: DIRECTIONS }, (_, i): Flat => {
+    const c = Math.cos((2 * Math.PI * i) / DIRECTIONS);
+    const s = Math.sin((2 * Math.PI * i) / DIRECTIONS);
+    const [dx, dy, dz] = [c * u[0] + s * w[0], c * u[1] + s * w[1], c * u[2] + s * w[2]];
+    const along = dx * spin[0] + dy * spin[1] + dz * spin[2];
+    // Its length is taken from the vector itself: 1 - along² would lose it where D runs along the axle.
+    const [px, py, pz] = [dx - along * spin[0], dy - along * spin[1], dz - along * spin[2]];
+    const across = Math.hypot(px, py, pz);
+    let [bestA, bestR, reach] = [0, 0, -Infinity];
+    for (const [a, r] of section) {
+      const far = a * along + r * across;
+      if (far > reach) [bestA, bestR, reach] = [a, r, far];
+    }
+    const k = across > 1e-12 ? bestR / across : 0;
+    const point: Point = [
+      hub[0] + bestA * spin[0] + k * px,
+      hub[1] + bestA * spin[1] + k * py,
+      hub[2] + bestA * spin[2] + k * pz,
+    ];
+    return project(view, point);
+  });
+}
+
+/** Outline of the tire (with the disc it fills) in a view. */
 export function tireShadow(profile: Profile, hub: Point, spin: Point, view: View): Flat[] {
-  const section = tireOutline(profile, 4).filter(
-    ([, r]) => r > (profile.tireInnerMm + profile.tireOuterMm) / 2,
+  const middle = (profile.tireInnerMm + profile.tireOuterMm) / 2;
+  return shadow(
+    tireOutline(profile, 6).filter(([, r]) => r > middle),
+    hub,
+    spin,
+    view,
   );
-  return hull(rings(section, hub, spin, 72).map((point) => project(view, point)));
 }
 
 /** Outline of the rim in a view. */
 export function rimShadow(profile: Profile, hub: Point, spin: Point, view: View): Flat[] {
   const { centreMm, rimHalfWidthMm, rimOuterMm } = profile;
-  const section = [-1, 1].map((side) => [centreMm + side * rimHalfWidthMm, rimOuterMm] as const);
-  return hull(rings(section, hub, spin, 48).map((point) => project(view, point)));
+  return shadow(
+    [-1, 1].map((side) => [centreMm + side * rimHalfWidthMm, rimOuterMm] as const),
+    hub,
+    spin,
+    view,
+  );
 }

@@ -8,10 +8,11 @@ type Props = {
   fitMap: Fit['map'];
   inZone: Uint8Array;
   marginMm: number;
-  pose: { lockDeg: number; travelMm: number };
+  lockDeg: number;
+  travelMm: number;
   pick: (lockDeg: number, travelMm: number) => void;
   units: UnitSystem;
-  nearestName: string;
+  names: Readonly<Record<string, string>>;
 };
 
 const WIDTH = 460;
@@ -70,7 +71,16 @@ function zoneEdges(inZone: Uint8Array, locks: number, travels: number): [number,
 }
 
 /** Steer angle across, wheel travel up, clearance as shade; picks the pose that all drawings share. */
-export function LockMap({ fitMap, inZone, marginMm, pose, pick, units, nearestName }: Props) {
+export function LockMap({
+  fitMap,
+  inZone,
+  marginMm,
+  lockDeg: poseLock,
+  travelMm: poseTravel,
+  pick,
+  units,
+  names,
+}: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { lockDeg, travelMm, clearanceMm } = fitMap;
   const locks = lockDeg.length;
@@ -98,8 +108,8 @@ export function LockMap({ fitMap, inZone, marginMm, pose, pick, units, nearestNa
           `M${x(x0).toFixed(1)} ${y(y0).toFixed(1)}L${x(x1).toFixed(1)} ${y(y1).toFixed(1)}`,
       )
       .join('');
-  const l = indexNear(lockDeg, pose.lockDeg);
-  const t = indexNear(travelMm, pose.travelMm);
+  const l = indexNear(lockDeg, poseLock);
+  const t = indexNear(travelMm, poseTravel);
   const choose = (li: number, ti: number): void => {
     const lock = lockDeg[Math.min(locks - 1, Math.max(0, li))];
     const travel = travelMm[Math.min(travels - 1, Math.max(0, ti))];
@@ -120,7 +130,9 @@ export function LockMap({ fitMap, inZone, marginMm, pose, pick, units, nearestNa
     choose(l + (by[0] ?? 0) * (event.shiftKey ? 5 : 1), t + (by[1] ?? 0) * (event.shiftKey ? 5 : 1));
   };
   const gap = clearanceMm[t]?.[l] ?? NaN;
-  const words = `${(lockDeg[l] ?? 0).toFixed(1)}°, ${showWithUnit(travelMm[t] ?? 0, 'length', units)}: ${showWithUnit(gap, 'length', units)} to ${nearestName}`;
+  const id = fitMap.obstacle[t]?.[l] ?? '';
+  const nearest = names[id] ?? id;
+  const words = `${(lockDeg[l] ?? 0).toFixed(1)}°, ${showWithUnit(travelMm[t] ?? 0, 'length', units)}: ${showWithUnit(gap, 'length', units)} to ${nearest}`;
   const lockTicks =
     locks > 1
       ? [lockDeg[0] ?? 0, (lockDeg[0] ?? 0) / 2, 0, (lockDeg[locks - 1] ?? 0) / 2, lockDeg[locks - 1] ?? 0]

@@ -19,6 +19,9 @@ type Slider = {
   disabled?: boolean;
 };
 
+type Held = { from: number; scale: number };
+const isHeld = (memo: unknown): memo is Held => typeof memo === 'object' && memo !== null;
+
 /**
  * What makes a shape in a drawing a runner: dragged with the pointer or stepped with the arrow keys, and
  * read out by a screen reader as a slider.
@@ -40,10 +43,11 @@ export function useRunner({
   const drag = useDrag<PointerEvent>(
     ({ movement: [mx, my], memo, first, last, event }) => {
       event.stopPropagation();
-      $held.set(!last);
-      const from = first || typeof memo !== 'number' ? value : memo;
-      move(snapped(from + (mx * perX + my * perY) * scale()));
-      return from;
+      $held.set(!last); // before the last move, so that it is kept and stored
+      // Where it was taken up, and the drawing's scale then: asking again at every move would cost a layout each.
+      const held = first || !isHeld(memo) ? { from: value, scale: scale() } : memo;
+      move(snapped(held.from + (mx * perX + my * perY) * held.scale));
+      return held;
     },
     { enabled: !disabled, pointer: { capture: true, keys: false }, preventDefault: false },
   );

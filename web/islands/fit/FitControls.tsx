@@ -1,3 +1,4 @@
+import { useStore } from '@nanostores/react';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { ZONES, type Build } from '../../../core/build';
@@ -36,15 +37,7 @@ function usePlay(corner: SweepCorner, playing: boolean): void {
   }, [playing, inside, outside]);
 }
 
-export function FitControls({
-  build,
-  corner,
-  lockDeg,
-}: {
-  build: Build;
-  corner: SweepCorner;
-  lockDeg: number;
-}) {
+export function FitControls({ build, corner }: { build: Build; corner: SweepCorner }) {
   const [playing, setPlaying] = useState(false);
   const steers = corner.corner.steering !== undefined;
   usePlay(corner, playing && steers);
@@ -98,14 +91,17 @@ export function FitControls({
       >
         <Icon size={16} aria-hidden /> Lock to lock
       </button>
-      <span
-        className="text-graphite font-tight ml-auto text-lg font-semibold tabular-nums"
-        data-testid="pose-lock"
-      >
-        {steers
-          ? `${Math.abs(lockDeg).toFixed(1)}° ${lockDeg > 0.05 ? 'inside' : lockDeg < -0.05 ? 'outside' : ''}`
-          : ''}
-      </span>
+      {steers && <PoseLock />}
     </div>
+  );
+}
+
+function PoseLock() {
+  const { lockDeg } = useStore($pose);
+  const side = lockDeg > 0.05 ? 'inside' : lockDeg < -0.05 ? 'outside' : '';
+  return (
+    <span className="text-graphite font-tight ml-auto text-lg font-semibold" data-testid="pose-lock">
+      {Math.abs(lockDeg).toFixed(1)}° {side}
+    </span>
   );
 }

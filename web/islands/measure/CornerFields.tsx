@@ -1,11 +1,11 @@
-import type { AxleName, Build } from '../../../core/build';
+import type { AxleName, Vehicle } from '../../../core/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { NumberField } from '../controls/NumberField';
 import { setVehicle } from '../sheet/edits';
 
 /** Steering and suspension of one corner. An arm that is left empty is taken as endlessly long: a straight path. */
-export function CornerFields({ build, axle }: { build: Build; axle: AxleName }) {
-  const { steering, suspension } = build.vehicle.corners[axle];
+export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleName }) {
+  const { steering, suspension } = vehicle.corners[axle];
   const number = (
     label: string,
     group: 'steering' | 'suspension',

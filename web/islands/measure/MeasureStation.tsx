@@ -1,19 +1,21 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
-import type { AxleName, Build } from '../../../core/build';
+import { memo, useState } from 'react';
+import type { AxleName, Vehicle } from '../../../core/build';
 import { Segments } from '../controls/choices';
-import { $pose } from '../sheet/store';
+import { $axle, $pose } from '../sheet/store';
 import { CornerFields } from './CornerFields';
 import { ObstacleTable } from './ObstacleTable';
 import { PointTable } from './PointTable';
 import { VehicleFields } from './VehicleFields';
 import { WellDrawing } from './WellDrawing';
 
-/** The vehicle as it stands: its fields, its corners, and what the wheel could meet, as table and drawing at once. */
-export function MeasureStation({ build }: { build: Build }) {
-  const pose = useStore($pose);
-  const axle: AxleName = pose.axle;
-  const { obstacles } = build.vehicle.corners[axle];
+/**
+ * The vehicle as it stands: its fields, its corners, and what the wheel could meet, as table and drawing at once.
+ * Redrawn only when the vehicle or the chosen axle changes: a package that is dragged leaves it as it is.
+ */
+export const MeasureStation = memo(function MeasureStation({ vehicle }: { vehicle: Vehicle }) {
+  const axle: AxleName = useStore($axle);
+  const { obstacles } = vehicle.corners[axle];
   const [chosen, setChosen] = useState<string | null>(null);
   const [point, setPoint] = useState(-1);
   const selected = obstacles.find(({ id }) => id === chosen) ?? obstacles[0];
@@ -40,16 +42,22 @@ export function MeasureStation({ build }: { build: Build }) {
       </div>
       <div className="grid grid-cols-1 gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
         <div className="flex flex-col gap-4">
-          <VehicleFields build={build} />
-          <CornerFields build={build} axle={axle} />
+          <VehicleFields vehicle={vehicle} />
+          <CornerFields vehicle={vehicle} axle={axle} />
         </div>
-        <WellDrawing build={build} axle={axle} chosen={selected?.id ?? ''} point={point} choose={setChosen} />
+        <WellDrawing
+          vehicle={vehicle}
+          axle={axle}
+          chosen={selected?.id ?? ''}
+          point={point}
+          choose={setChosen}
+        />
         <div className="flex flex-col gap-3">
-          <ObstacleTable build={build} axle={axle} chosen={selected?.id ?? ''} choose={setChosen} />
+          <ObstacleTable vehicle={vehicle} axle={axle} chosen={selected?.id ?? ''} choose={setChosen} />
           {selected && (
             <PointTable
               key={selected.id}
-              build={build}
+              vehicle={vehicle}
               axle={axle}
               index={index}
               obstacle={selected}
@@ -60,4 +68,4 @@ export function MeasureStation({ build }: { build: Build }) {
       </div>
     </section>
   );
-}
+});

@@ -1,11 +1,11 @@
 import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
-import type { AxleName, Build, Obstacle } from '../../../core/build';
+import type { AxleName, Obstacle, Vehicle } from '../../../core/build';
 import { showWithUnit } from '../../../core/units/quantity';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import { $units, editVehicle } from '../sheet/store';
 
-type Props = { build: Build; axle: AxleName; chosen: string; choose: (id: string) => void };
+type Props = { vehicle: Vehicle; axle: AxleName; chosen: string; choose: (id: string) => void };
 
 const CARRIER_WORDS = { body: 'body', frame: 'frame', upright: 'upright' } as const;
 
@@ -14,9 +14,9 @@ export function carrierWords(carrier: Obstacle['carrier']): string {
 }
 
 /** The obstacles of one corner; the chosen one is marked in the drawing and its points stand below. */
-export function ObstacleTable({ build, axle, chosen, choose }: Props) {
+export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
   const units = useStore($units);
-  const { obstacles } = build.vehicle.corners[axle];
+  const { obstacles } = vehicle.corners[axle];
   const add = (): void => {
     let n = 1;
     while (obstacles.some(({ id }) => id === `new-${n}`)) n++;
@@ -37,7 +37,7 @@ export function ObstacleTable({ build, axle, chosen, choose }: Props) {
     if (edited.ok) choose(id);
   };
   const remove = (id: string): void => {
-    const left = build.vehicle.corners[axle].obstacles.filter((one) => one.id !== id);
+    const left = vehicle.corners[axle].obstacles.filter((one) => one.id !== id);
     const edited = editVehicle((vehicle) => ({
       ...vehicle,
       corners: {

@@ -1,5 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react';
-import type { AxleName, Build, Obstacle } from '../../../core/build';
+import type { AxleName, Obstacle, Vehicle } from '../../../core/build';
 import { MATERIALS, NEVER_CUT } from '../../../core/vehicle/schema';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import { Choice } from '../controls/choices';
@@ -8,7 +8,7 @@ import { TextField } from '../controls/TextField';
 import { setVehicle } from '../sheet/edits';
 
 type Props = {
-  build: Build;
+  vehicle: Vehicle;
   axle: AxleName;
   index: number;
   obstacle: Obstacle;

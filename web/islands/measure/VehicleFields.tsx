@@ -1,4 +1,4 @@
-import type { Build } from '../../../core/build';
+import type { Vehicle } from '../../../core/build';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import type { Quantity } from '../../../core/units/quantity';
 import { Choice } from '../controls/choices';
@@ -14,7 +14,7 @@ function typeHubCircle(text: string): Edited {
 }
 
 /** What the placard, the scale and the tape say about the whole vehicle. */
-export function VehicleFields({ build: { vehicle } }: { build: Build }) {
+export function VehicleFields({ vehicle }: { vehicle: Vehicle }) {
   const number = (
     label: string,
     path: string,

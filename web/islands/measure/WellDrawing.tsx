@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useMemo } from 'react';
-import type { AxleName, Build } from '../../../core/build';
+import type { AxleName, Vehicle } from '../../../core/build';
 import { poseView } from '../../../core/clearance/contact';
 import { sweepCorner } from '../../../core/clearance/fit';
 import { profileOf } from '../../../core/clearance/profile';
@@ -10,7 +10,13 @@ import { CornerView, type Frame } from '../../drawings/CornerView';
 import { layerOf } from '../../drawings/layers';
 import { $units } from '../sheet/store';
 
-type Props = { build: Build; axle: AxleName; chosen: string; point: number; choose: (id: string) => void };
+type Props = {
+  vehicle: Vehicle;
+  axle: AxleName;
+  chosen: string;
+  point: number;
+  choose: (id: string) => void;
+};
 
 const SCALE = 0.34;
 const FRAMES: readonly Frame[] = [
@@ -59,20 +65,21 @@ const STANDING = {
   outboardMm: 0,
   casterDeltaDeg: 0,
 };
+const ONE_POSE = { zone: 'all' as const, marginMm: 0, grid: { lock: 1, travel: 2 } };
 const AS_IT_STANDS = { lift: { front: STANDING, rear: STANDING }, sagMm: { front: 0, rear: 0 } };
 
 /** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
-export function WellDrawing({ build: { vehicle, use }, axle, chosen, point, choose }: Props) {
+export function WellDrawing({ vehicle, axle, chosen, point, choose }: Props) {
   const units = useStore($units);
   const { profile, view } = useMemo(() => {
     const { tire, wheel } = vehicle.stock;
     const standing = profileOf(tireSize(tire, wheel.widthIn), wheel, 0);
-    const corner = sweepCorner(vehicle, axle, AS_IT_STANDS, { ...use, grid: { lock: 1, travel: 2 } });
+    const corner = sweepCorner(vehicle, axle, AS_IT_STANDS, ONE_POSE);
     return {
       profile: standing,
       view: poseView(vehicle, corner, standing, new Float64Array(corner.flat.count), 0, 0),
     };
-  }, [vehicle, use, axle]);
+  }, [vehicle, axle]);
   const { obstacles } = vehicle.corners[axle];
   const drawn = view.obstacles.map(({ id, points }, i) => {
     const obstacle = obstacles[i];

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { AXLES, type Build } from '../../../core/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { NumberField } from '../controls/NumberField';
@@ -22,8 +23,9 @@ const ROWS: readonly Row[] = [
   { key: 'casterDeltaDeg', words: 'Caster', note: 'added by the kit', quantity: 'angle' },
 ];
 
-export function LiftPanel({ build, locked }: { build: Build; locked: boolean }) {
-  const { lift, sagMm } = build.package;
+type Props = Pick<Build['package'], 'lift' | 'sagMm'> & { locked: boolean };
+
+export const LiftPanel = memo(function LiftPanel({ lift, sagMm, locked }: Props) {
   return (
     <div>
       <h3 className="mb-1 text-lg font-semibold">Lift, by kind</h3>
@@ -72,4 +74,4 @@ export function LiftPanel({ build, locked }: { build: Build; locked: boolean }) 
       </div>
     </div>
   );
-}
+});

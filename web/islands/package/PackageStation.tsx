@@ -39,9 +39,15 @@ export function PackageStation({ build }: { build: Build }) {
         )}
       </div>
       <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 xl:grid-cols-[0.9fr_0.95fr_1.15fr_1.15fr]">
-        <TirePanel build={build} locked={locked} catalog={catalog.tires} openCatalog={catalog.open} />
+        <TirePanel
+          tire={build.package.tire}
+          rimWidthIn={build.package.wheel.widthIn}
+          locked={locked}
+          catalog={catalog.tires}
+          openCatalog={catalog.open}
+        />
         <WheelPanel build={build} locked={locked} catalog={catalog.wheels} openCatalog={catalog.open} />
-        <LiftPanel build={build} locked={locked} />
+        <LiftPanel lift={build.package.lift} sagMm={build.package.sagMm} locked={locked} />
         <div className="flex flex-col gap-3">
           {judged && <ChangeTable build={judged.build} assessment={judged.assessment} />}
           {judged && (

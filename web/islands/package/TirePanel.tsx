@@ -1,4 +1,5 @@
-import type { Build, Tire } from '../../../core/build';
+import { memo } from 'react';
+import type { Tire } from '../../../core/build';
 import { readTireCode } from '../../../core/tire/code';
 import { explainTireCode } from '../../../core/tire/explain';
 import { nominalSize, tireSize } from '../../../core/tire/size';
@@ -9,7 +10,13 @@ import { changeStage, setStage } from '../sheet/edits';
 import type { Edited } from '../sheet/store';
 import { Picker, type Pick } from './Picker';
 
-type Props = { build: Build; locked: boolean; catalog: readonly Pick<Tire>[]; openCatalog: () => void };
+type Props = {
+  tire: Tire;
+  rimWidthIn: number;
+  locked: boolean;
+  catalog: readonly Pick<Tire>[];
+  openCatalog: () => void;
+};
 
 /** A code typed by hand drops what another tire's sheet said: those figures were not this tire's. */
 function typeCode(code: string, before: Tire): Edited {
@@ -22,9 +29,8 @@ function typeCode(code: string, before: Tire): Edited {
   return setStage('/package/tire/code', code);
 }
 
-export function TirePanel({ build, locked, catalog, openCatalog }: Props) {
-  const { tire, wheel } = build.package;
-  const size = tireSize(tire, wheel.widthIn);
+export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, catalog, openCatalog }: Props) {
+  const size = tireSize(tire, rimWidthIn);
   const code = readTireCode(tire.code);
   const set = (key: string) => (value: number | undefined) => setStage(`/package/tire/${key}`, value);
   const field = { quantity: 'length', disabled: locked } as const;
@@ -88,7 +94,7 @@ export function TirePanel({ build, locked, catalog, openCatalog }: Props) {
         Diameter from the{' '}
         {size.source.diameter === 'maker' ? 'sheet (entered)' : 'code (nominal: up to 3 % off)'}, width from
         the {size.source.width === 'maker' ? 'sheet (entered)' : 'code'}; {size.sectionWidthMm.toFixed(0)} mm
-        wide on this {wheel.widthIn} in rim.
+        wide on this {rimWidthIn} in rim.
       </p>
       {code.ok && (
         <details>
@@ -107,4 +113,4 @@ export function TirePanel({ build, locked, catalog, openCatalog }: Props) {
       )}
     </div>
   );
-}
+});

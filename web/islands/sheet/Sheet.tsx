@@ -53,7 +53,7 @@ export function Sheet(props: Props) {
       <main className="mx-auto max-w-[1360px] px-4 pb-16">
         {build ? (
           <>
-            <MeasureStation build={build} />
+            <MeasureStation vehicle={build.vehicle} />
             <PackageStation build={build} />
             <FitStation build={build} />
           </>

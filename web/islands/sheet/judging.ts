@@ -4,7 +4,7 @@ import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/build';
 import type { JudgeApi } from '../../workers/judge.worker';
 import { latestOnly } from '../../workers/latest';
-import { $active, $assessment, $build, $cures, $pose, put } from './store';
+import { $active, $assessment, $build, $cures, $held, $pose, put } from './store';
 
 const STILL_MS = 250;
 
@@ -62,11 +62,14 @@ export function startJudging(bench: Bench): () => void {
     fail,
   );
   let still: ReturnType<typeof setTimeout> | undefined;
+  const waitForStill = (build: Build): void => {
+    clearTimeout(still);
+    still = setTimeout(() => ($held.get() ? waitForStill(build) : cure(build)), STILL_MS);
+  };
   const stop = $build.subscribe((build) => {
     if (!build) return;
     judge(build);
-    clearTimeout(still);
-    still = setTimeout(() => cure(build), STILL_MS);
+    waitForStill(build);
   });
   return () => {
     stop();

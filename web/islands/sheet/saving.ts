@@ -111,7 +111,9 @@ async function save(subject: Doc['subject'], id: number): Promise<void> {
 }
 
 function afterEdit(doc: Doc): void {
-  keepDraft(doc.subject, doc.id, { version: doc.version, base: doc.base, document: doc.document });
+  // While a runner is dragged, its last place is kept when it is let go.
+  if (!$held.get())
+    keepDraft(doc.subject, doc.id, { version: doc.version, base: doc.base, document: doc.document });
   if ($save.get().kind !== 'offline') $save.set({ kind: 'waiting' });
   schedule(doc, PAUSE_MS);
 }

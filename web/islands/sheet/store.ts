@@ -1,5 +1,12 @@
 import { atom, computed, map } from 'nanostores';
-import { readBuild, type AxleName, type Build, type BuildFile, type Fault } from '../../../core/build';
+import {
+  readBuild,
+  readStage,
+  type AxleName,
+  type Build,
+  type BuildFile,
+  type Fault,
+} from '../../../core/build';
 import type { Assessment } from '../../../core/assess';
 import type { Cure } from '../../../core/clearance/cures';
 import type { Grade } from '../../../core/clearance/grade';
@@ -45,6 +52,9 @@ export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>(
   travelMm: 0,
 });
 
+/** The axle alone: what depends on nothing else of the pose is not redrawn while a pose is dragged. */
+export const $axle = computed($pose, ({ axle }) => axle);
+
 export const $active = computed(
   [$stages, $activeId],
   (stages, id) => stages.find((stage) => stage.id === id) ?? stages[0],
@@ -62,16 +72,41 @@ export function fileOf(vehicle: Doc, stage: StageDoc): BuildFile {
   };
 }
 
-let last: { vehicle: Json; stage: Json; build: Build | null } | undefined;
+type Checked = { vehicle: Json; stage: StageDocument; build: Build };
+let last: Checked | undefined;
+
+/**
+ * The build of a vehicle and a stage. Parts whose documents are the ones of last time stay the same objects,
+ * so that only what a change touches is worked out and drawn again.
+ */
+function readParts(vehicle: Doc, stage: StageDoc): ReturnType<typeof readBuild> {
+  const document = stageFileOf(stage);
+  if (last?.vehicle !== vehicle.document) {
+    const read = readBuild(fileOf(vehicle, stage));
+    if (read.ok) last = { vehicle: vehicle.document, stage: document, build: read.build };
+    return read;
+  }
+  if (last.stage === document) return { ok: true, build: last.build };
+  const read = readStage(last.build.vehicle, document);
+  if (!read.ok) return read;
+  const before = last;
+  const kept = Object.entries(before.build.package).filter(
+    ([key]) => before.stage.package[key as 'tire'] === document.package[key as 'tire'],
+  );
+  const build: Build = {
+    ...read.build,
+    package: { ...read.build.package, ...Object.fromEntries(kept) },
+    use: before.stage.use === document.use ? before.build.use : read.build.use,
+  };
+  last = { vehicle: vehicle.document, stage: document, build };
+  return { ok: true, build };
+}
 
 /** The build on the page, the same object as long as its documents are: versions and grades do not make a new one. */
 export const $build = computed([$vehicle, $active], (vehicle, stage): Build | null => {
   if (!vehicle || !stage) return null;
-  if (last?.vehicle !== vehicle.document || last.stage !== stage.document) {
-    const read = readBuild(fileOf(vehicle, stage));
-    last = { vehicle: vehicle.document, stage: stage.document, build: read.ok ? read.build : null };
-  }
-  return last.build;
+  const read = readParts(vehicle, stage);
+  return read.ok ? read.build : null;
 });
 
 export const stageFileOf = (stage: StageDoc): StageDocument => stage.document as StageDocument;
@@ -99,8 +134,7 @@ export function onEdit(listener: (doc: Doc) => void): void {
   afterEdit = listener;
 }
 
-function commit(doc: Doc, document: Json, check: BuildFile): Edited {
-  const read = readBuild(check);
+function commit(doc: Doc, document: Json, read: ReturnType<typeof readBuild>): Edited {
   if (!read.ok) return read;
   put(doc, { document });
   const now = current(doc.subject, doc.id);
@@ -114,7 +148,7 @@ export function editStage(change: (stage: StageDocument) => StageDocument): Edit
   const stage = $active.get();
   if (!vehicle || !stage) return { ok: true };
   const document = change(stageFileOf(stage));
-  return commit(stage, document, { ...fileOf(vehicle, stage), ...document });
+  return commit(stage, document, readParts(vehicle, { ...stage, document }));
 }
 
 /** Changes the vehicle, unless the build of the stage on the page would be faulty. */
@@ -123,5 +157,5 @@ export function editVehicle(change: (vehicle: BuildFile['vehicle']) => BuildFile
   const stage = $active.get();
   if (!vehicle || !stage) return { ok: true };
   const document = change(vehicleFileOf(vehicle));
-  return commit(vehicle, document, { ...fileOf(vehicle, stage), vehicle: document });
+  return commit(vehicle, document, readParts({ ...vehicle, document }, stage));
 }
