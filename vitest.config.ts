@@ -21,6 +21,16 @@ export default defineConfig({
         },
       },
       {
+        // npm run pictures: not a test, but taken the same way.
+        test: {
+          name: 'pictures',
+          include: ['tests/browser/**/*.picture.ts'],
+          globalSetup: ['tests/browser/setup.ts'],
+          testTimeout: 90_000,
+          hookTimeout: 120_000,
+        },
+      },
+      {
         test: {
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],

@@ -4,8 +4,8 @@ import { MM_PER_INCH, type Read } from '../units/length';
 export function boltCircleWords(studs: number, pcdMm: number): string {
   const inches = pcdMm / MM_PER_INCH;
   const eighth = Math.round(inches * 8) / 8;
-  const plain = `${studs} × ${Number(pcdMm.toFixed(2))} mm`;
-  return Math.abs(inches - eighth) * MM_PER_INCH < 0.06 ? `${plain} (${eighth} in)` : plain;
+  const plain = `${studs} × ${Number(pcdMm.toFixed(2))}`;
+  return Math.abs(inches - eighth) * MM_PER_INCH < 0.06 ? `${plain} (${eighth} in)` : `${plain} mm`;
 }
 
 /**

@@ -67,7 +67,7 @@ describe('bolt circles in either unit', () => {
     expect(readBoltCircle(text).ok).toBe(false),
   );
   test('reads back in both units', () => {
-    expect(boltCircleWords(6, 139.7)).toBe('6 × 139.7 mm (5.5 in)');
+    expect(boltCircleWords(6, 139.7)).toBe('6 × 139.7 (5.5 in)');
     expect(boltCircleWords(6, 130)).toBe('6 × 130 mm');
   });
 });

@@ -73,6 +73,7 @@ export function JobList({ jobs, shopName, place }: Props) {
   const chosen = Math.min(at, rows.length - 1);
   useEffect(() => {
     document.documentElement.dataset['ready'] = 'true';
+    performance.mark('vexlo:ready');
     search.current?.focus();
   }, []);
   const open = (job: Line | undefined): void => {

@@ -1,8 +1,10 @@
 import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
 import type { AxleName, Obstacle, Vehicle } from '../../../core/build';
 import { showWithUnit } from '../../../core/units/quantity';
 import { MATERIAL_WORDS } from '../../drawings/layers';
+import { step } from '../sheet/saving';
 import { $units, editVehicle } from '../sheet/store';
 
 type Props = { vehicle: Vehicle; axle: AxleName; chosen: string; choose: (id: string) => void };
@@ -36,7 +38,7 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
     }));
     if (edited.ok) choose(id);
   };
-  const remove = (id: string): void => {
+  const remove = (id: string, name: string): void => {
     const left = vehicle.corners[axle].obstacles.filter((one) => one.id !== id);
     const edited = editVehicle((vehicle) => ({
       ...vehicle,
@@ -48,7 +50,11 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
         },
       },
     }));
-    if (edited.ok) choose(left[0]?.id ?? '');
+    if (!edited.ok) return void toast(edited.faults[0]?.message ?? 'It cannot be removed.');
+    choose(left[0]?.id ?? '');
+    toast(`Removed ${name} from the ${axle} corner.`, {
+      action: { label: 'Undo', onClick: () => void step('undo') },
+    });
   };
   return (
     <div>
@@ -98,7 +104,7 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
                     className="px-1 py-1"
                     aria-label={`Remove ${label || id}`}
                     disabled={obstacles.length <= 1}
-                    onClick={() => remove(id)}
+                    onClick={() => remove(id, label || id)}
                   >
                     <Trash2 size={15} aria-hidden />
                   </button>

@@ -40,6 +40,7 @@ export function Sheet(props: Props) {
   useEffect(() => {
     const stops = [startSaving(), startJudging(openBench()), listenToKeys()];
     document.documentElement.dataset['ready'] = 'true';
+    performance.mark('vexlo:ready');
     return () => stops.forEach((stop) => stop());
   }, []);
   useEffect(() => {
