@@ -173,7 +173,7 @@ function faultsAcross(build: Build): Fault[] {
 
 /**
  * Checks an unknown document against the build format. `build` has every default filled in and no `x-…`
- * key; keep the document itself to write it back untouched. Faults come in the order of the document.
+ * key; keep the document itself to write it back untouched. Faults come in the order they stand in.
  */
 export function readBuild(input: unknown): { ok: true; build: Build } | { ok: false; faults: Fault[] } {
   const result = buildSchema.safeParse(withoutExtensions(input));

@@ -112,7 +112,7 @@ function keysAt(schema: z.ZodType, path: readonly PropertyKey[]): string[] {
   return at instanceof z.ZodObject ? Object.keys(at.shape) : [];
 }
 
-/** Zod's issues as faults, one a line, in the order of the document. */
+/** Zod's issues as faults, one a line, in the order they stand in. */
 export function faultsOf(schema: z.ZodType, issues: readonly z.core.$ZodIssue[]): Fault[] {
   return issues.flatMap((issue): Fault[] => {
     if (issue.code === 'unrecognized_keys')

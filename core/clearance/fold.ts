@@ -62,14 +62,14 @@ function triangle(
  * neighbouring poses are filled in, so that white is free space and not a gap in the grid.
  * `rank[1 + i]` orders obstacle i (0 for empty); the higher stays on top.
  */
-export function foldCorner(corner: SweepCorner, window: FoldWindow, rank: Uint8Array): Fold {
+export function foldCorner(corner: SweepCorner, frame: FoldWindow, rank: Uint8Array): Fold {
   const { flat, grid, inZone, poseSets } = corner;
-  const { cellMm } = window;
-  const columns = Math.ceil((window.aMm[1] - window.aMm[0]) / cellMm);
-  const rows = Math.ceil((window.rMm[1] - window.rMm[0]) / cellMm);
+  const { cellMm } = frame;
+  const columns = Math.ceil((frame.aMm[1] - frame.aMm[0]) / cellMm);
+  const rows = Math.ceil((frame.rMm[1] - frame.rMm[0]) / cellMm);
   const fold: Fold = {
-    aMm: window.aMm[0],
-    rMm: window.rMm[0],
+    aMm: frame.aMm[0],
+    rMm: frame.rMm[0],
     cellMm,
     columns,
     rows,

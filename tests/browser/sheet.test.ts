@@ -258,3 +258,69 @@ describe('measuring', () => {
     expect(fault).toContain('give 1000 to 10000 mm');
   });
 });
+
+describe('cures', () => {
+  test('a trim that is offered is applied with one press, seen as a decided cut, and taken back', async () => {
+    const { openStage, find, eventually, grade, text, settled, driver, saved } = bench();
+    await openStage('Haldane Rook', 2);
+    expect(await grade(2)).toBe('trim');
+    const offers = await find('[data-testid="cures"]');
+    const press = await eventually(
+      async () => driver.findElement(By.xpath('//*[@data-testid="cures"]//button[contains(., "trimming")]')),
+      () => true,
+      'trimming is offered',
+    );
+    await driver.executeScript('arguments[0].click()', press);
+    await eventually(
+      () => text('[data-testid="cuts"]'),
+      (words) => words.includes('wheel well liner'),
+      'the cut is listed',
+    );
+    expect(await text('[data-testid="cuts"]')).toContain('eyes, hands');
+    expect(await offers.isDisplayed().catch(() => false)).toBe(false);
+    await saved();
+    await (await find('[aria-label="Undo"]')).click();
+    await eventually(
+      async () => (await driver.findElements(By.css('[data-testid="cuts"]'))).length,
+      (count) => count === 0,
+      'undo takes it back',
+    );
+    expect(await settled()).toContain('meets');
+  });
+
+  test('a tire and a wheel are found in the catalog as they are typed', async () => {
+    const { openStage, driver, keys, eventually, field, find } = bench();
+    await openStage('Haldane Rook', 2);
+    const picker = await driver.findElement(By.xpath('//input[@id=//label[.="or from the catalog"]/@for]'));
+    await driver.executeScript(
+      'arguments[0].scrollIntoView({ block: "center" }); arguments[0].focus()',
+      picker,
+    );
+    await picker.sendKeys('285/75 quarrow');
+    await eventually(
+      async () => (await find('[role="option"]')).getText(),
+      (words) => words.includes('Quarrow'),
+      'one is found',
+    );
+    await keys(Key.ENTER);
+    await eventually(
+      () => field('Sidewall code, as it is written'),
+      (code) => code.includes('285/75R16'),
+      'it is taken',
+    );
+    // The 17 in wheel cannot carry a 16 in tire, and the sheet says that first.
+    await eventually(
+      () => bench().sentence(),
+      (words) => words.includes('It cannot be mounted'),
+      'the sentence says so',
+    );
+    expect(await bench().grade(2)).toBe('blocked');
+    await bench().saved();
+    await (await find('[aria-label="Undo"]')).click();
+    await eventually(
+      () => field('Sidewall code, as it is written'),
+      (code) => code.includes('34x10.50R17'),
+      'undone',
+    );
+  });
+});

@@ -145,7 +145,8 @@ export function LockMap({
     PLOT.top +
     plotHeight -
     ((mm - (travelMm[0] ?? 0)) / ((travelMm[travels - 1] ?? 1) - (travelMm[0] ?? 0))) * plotHeight;
-  const travelTicks = [travelMm[0] ?? 0, 0, travelMm[travels - 1] ?? 0];
+  const [lowest, highest] = [travelMm[0] ?? 0, travelMm[travels - 1] ?? 0];
+  const travelTicks = [lowest, ...(lowest < 0 && highest > 0 ? [0] : []), highest];
   return (
     <div className="relative" style={{ aspectRatio: `${WIDTH} / ${HEIGHT}` }}>
       <div
@@ -198,7 +199,9 @@ export function LockMap({
           data-line="margin"
         />
         <path d={path(lines.zero)} fill="none" stroke="var(--ink)" strokeWidth={2.5} data-line="zero" />
-        <line x1={PLOT.left} x2={WIDTH - PLOT.right} y1={travelY(0)} y2={travelY(0)} className="rule" />
+        {travelTicks.includes(0) && (
+          <path className="rule" d={`M${PLOT.left} ${travelY(0)}H${WIDTH - PLOT.right}`} />
+        )}
         {lockTicks.map((deg) => (
           <text key={deg} x={lockX(deg)} y={HEIGHT - PLOT.bottom + 15} textAnchor="middle" fontSize={12}>
             {Math.abs(deg).toFixed(0)}°
@@ -228,11 +231,11 @@ export function LockMap({
           <text
             key={mm}
             x={PLOT.left - 6}
-            y={travelY(mm) + (i === 0 ? 0 : i === 2 ? 10 : 4)}
+            y={travelY(mm) + (i === 0 ? 0 : i === travelTicks.length - 1 ? 10 : 4)}
             textAnchor="end"
             fontSize={12}
           >
-            {i === 1 ? 'ride' : show(mm, 'length', units)}
+            {mm === 0 ? 'ride' : show(mm, 'length', units)}
           </text>
         ))}
         <g data-testid="map-pose">

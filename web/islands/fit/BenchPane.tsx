@@ -1,27 +1,23 @@
 import { useStore } from '@nanostores/react';
 import { memo, useMemo } from 'react';
-import type { Build } from '../../../core/build';
 import { poseView } from '../../../core/clearance/contact';
-import { cutDepths, type SweepCorner } from '../../../core/clearance/fit';
-import type { Profile } from '../../../core/clearance/profile';
+import { cutDepths } from '../../../core/clearance/fit';
 import { showWithUnit } from '../../../core/units/quantity';
 import { poseWords } from '../../../core/verdict';
 import { BenchDrawing } from '../../drawings/BenchDrawing';
 import { $pose, $units } from '../sheet/store';
 import { tapesOf } from './tapes';
-import { poseWithin, type Named } from './useCorner';
-
-type Props = {
-  build: Build;
-  corner: SweepCorner;
-  profile: Profile;
-  stock: Profile;
-  named: Named;
-  locked: boolean;
-};
+import { poseWithin, type CornerPane } from './useCorner';
 
 /** The bench drawing follows the hand and the pose; it does not wait for the sweep. */
-export const BenchPane = memo(function BenchPane({ build, corner, profile, stock, named, locked }: Props) {
+export const BenchPane = memo(function BenchPane({
+  build,
+  corner,
+  profile,
+  stock,
+  named,
+  locked,
+}: CornerPane) {
   const units = useStore($units);
   const { lockDeg, travelMm, lowest, highest } = poseWithin(corner, useStore($pose));
   const { vehicle } = build;
@@ -36,6 +32,7 @@ export const BenchPane = memo(function BenchPane({ build, corner, profile, stock
     gap < 0
       ? `meets by ${showWithUnit(-gap, 'length', units)}`
       : `${showWithUnit(gap, 'length', units)} free`,
+    showWithUnit(Math.abs(gap), 'length', units === 'metric' ? 'inch' : 'metric'),
     named.nameById[view.nearest.obstacle] ?? '',
     poseWords(lockDeg, travelMm, units),
     ...(corner.corner.suspension.kind === 'solid'

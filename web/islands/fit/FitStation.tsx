@@ -5,6 +5,7 @@ import { showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
 import { $active, $assessment, $axle, $cures, $units } from '../sheet/store';
 import { BenchPane } from './BenchPane';
+import { CutList } from './CutList';
 import { FitControls } from './FitControls';
 import { MapPane } from './MapPane';
 import { SectionPane } from './SectionPane';
@@ -67,6 +68,7 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
         cures={cures?.build === build ? cures.cures : null}
         locked={locked}
       />
+      <CutList build={build} axle={axle} locked={locked} />
     </div>
   );
 }

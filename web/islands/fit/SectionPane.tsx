@@ -2,15 +2,13 @@ import { useStore } from '@nanostores/react';
 import { computed } from 'nanostores';
 import { memo, useCallback } from 'react';
 import type { Build } from '../../../core/build';
-import type { SweepCorner } from '../../../core/clearance/fit';
 import type { FoldWindow } from '../../../core/clearance/fold';
-import type { Profile } from '../../../core/clearance/profile';
 import { tireSize } from '../../../core/tire/size';
 import { WheelSection, type Pull } from '../../drawings/WheelSection';
 import { changeStage, setOffset } from '../sheet/edits';
 import { $assessment, $build, $units } from '../sheet/store';
 import { useFold } from './useFold';
-import type { Named } from './useCorner';
+import type { CornerPane } from './useCorner';
 
 /** Wide enough for every wheel that is fitted, and still while a handle is dragged. */
 function windowFor(outerMm: number): FoldWindow {
@@ -41,15 +39,6 @@ function pullPackage(build: Build, { diameterMm, widthMm, centreMm }: Pull): voi
 
 const $least = computed($assessment, (judged) => judged?.assessment.fit ?? null);
 
-type Props = {
-  build: Build;
-  corner: SweepCorner;
-  profile: Profile;
-  stock: Profile;
-  named: Named;
-  locked: boolean;
-};
-
 /** The wheel's-eye section: its white does not depend on the tire, so a pulled edge only moves the tire in it. */
 export const SectionPane = memo(function SectionPane({
   build,
@@ -58,7 +47,7 @@ export const SectionPane = memo(function SectionPane({
   stock,
   named,
   locked,
-}: Props) {
+}: CornerPane) {
   const units = useStore($units);
   const fit = useStore($least)?.[corner.axle];
   const window = windowFor(Math.max(profile.tireOuterMm, stock.tireOuterMm));

@@ -12,6 +12,16 @@ export type Named = {
   nameById: Record<string, string>;
 };
 
+/** What a drawing of one corner is given. */
+export type CornerPane = {
+  build: Build;
+  corner: SweepCorner;
+  profile: Profile;
+  stock: Profile;
+  named: Named;
+  locked: boolean;
+};
+
 const mounted = ({ tire, wheel }: Pick<Package, 'tire' | 'wheel'>, spacerMm: number): Profile =>
   profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
 

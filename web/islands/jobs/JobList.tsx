@@ -6,11 +6,11 @@ import {
   getSortedRowModel,
   useReactTable,
 } from '@tanstack/react-table';
-import { Upload } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Fault } from '../../../core/contract';
 import type { JobLine } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
+import { FileButton } from '../controls/FileButton';
 import { FaultDialog } from '../sheet/FaultDialog';
 import { send } from '../sheet/wire';
 
@@ -58,7 +58,6 @@ export function JobList({ jobs, shopName, place }: Props) {
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
   const [faults, setFaults] = useState<Fault[] | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const table = useReactTable({
     data: jobs,
@@ -123,24 +122,11 @@ export function JobList({ jobs, shopName, place }: Props) {
             onKeyDown={onKeyDown}
           />
         </div>
-        <button
-          type="button"
+        <FileButton
+          words="Import a build file"
+          label="Build file to import as a new vehicle"
           className="plain-button ml-auto flex items-center gap-2"
-          onClick={() => file.current?.click()}
-        >
-          <Upload size={17} aria-hidden /> Import a build file
-        </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className="hidden"
-          aria-label="Build file to import as a new vehicle"
-          onChange={(event) => {
-            const picked = event.target.files?.[0];
-            event.target.value = '';
-            if (picked) void picked.text().then(bring);
-          }}
+          take={(text) => void bring(text)}
         />
       </header>
       <main>

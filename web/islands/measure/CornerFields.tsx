@@ -1,74 +1,74 @@
 import type { AxleName, Vehicle } from '../../../core/build';
 import type { Quantity } from '../../../core/units/quantity';
-import { NumberField } from '../controls/NumberField';
+import { Choice } from '../controls/choices';
+import { Field } from '../controls/Field';
 import { setVehicle } from '../sheet/edits';
+
+/** Where a steered axle begins when it is first said to steer; each is to be measured. */
+const FIRST_STEERING = {
+  kpiDeg: 10,
+  casterDeg: 3,
+  kingpinMm: 80,
+  kingpinForeAftMm: 0,
+  lockInsideDeg: 35,
+  lockOutsideDeg: 30,
+};
 
 /** Steering and suspension of one corner. An arm that is left empty is taken as endlessly long: a straight path. */
 export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleName }) {
   const { steering, suspension } = vehicle.corners[axle];
-  const number = (
-    label: string,
-    group: 'steering' | 'suspension',
-    key: string,
-    value: number | null,
-    quantity: Quantity,
-    empty?: string,
-  ) => (
-    <NumberField
-      key={`${axle}-${key}`}
+  const at = `vehicle.corners.${axle}`;
+  const travel = (label: string, key: string, value: number | null, empty?: string) => (
+    <Field
       label={label}
-      path={`vehicle.corners.${axle}.${group}.${key}`}
-      quantity={quantity}
-      value={value ?? undefined}
-      take={(next) => setVehicle(`/corners/${axle}/${group}/${key}`, next ?? null)}
-      {...(empty === undefined ? {} : { empty })}
+      path={`${at}.suspension.${key}`}
+      value={value}
+      quantity="length"
+      {...(empty === undefined ? {} : { empty, nullable: true })}
     />
+  );
+  const steer = (label: string, key: string, value: number, quantity: Quantity) => (
+    <Field label={label} path={`${at}.steering.${key}`} value={value} quantity={quantity} />
   );
   return (
     <div>
-      <h3 className="mb-1 text-lg font-semibold">
-        {axle === 'front' ? 'Front' : 'Rear'} corner{' '}
-        <span className="text-graphite text-base font-normal">
-          {suspension.kind === 'solid' ? 'solid axle' : 'independent'}
-        </span>
-      </h3>
+      <h3 className="mb-1 text-lg font-semibold">{axle === 'front' ? 'Front' : 'Rear'} corner</h3>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
-        {number('Bump travel', 'suspension', 'bumpMm', suspension.bumpMm, 'length')}
-        {number('Droop travel', 'suspension', 'droopMm', suspension.droopMm, 'length')}
-        {number(
-          'Arm seen from the front',
-          'suspension',
-          'frontArmMm',
-          suspension.frontArmMm,
-          'length',
-          'straight path',
-        )}
-        {number(
-          'Arm seen from the side',
-          'suspension',
-          'sideArmMm',
-          suspension.sideArmMm,
-          'length',
-          'straight path',
-        )}
+        {travel('Bump travel', 'bumpMm', suspension.bumpMm)}
+        {travel('Droop travel', 'droopMm', suspension.droopMm)}
+        {travel('Arm seen from the front', 'frontArmMm', suspension.frontArmMm, 'straight path')}
+        {travel('Arm seen from the side', 'sideArmMm', suspension.sideArmMm, 'straight path')}
+        <Choice
+          label="Axle"
+          value={suspension.kind}
+          options={[
+            ['independent', 'independent'],
+            ['solid', 'solid axle'],
+          ]}
+          choose={(kind) => void setVehicle(`/corners/${axle}/suspension/kind`, kind)}
+        />
+        <Choice
+          label="Steers"
+          value={steering ? 'yes' : 'no'}
+          options={[
+            ['yes', 'yes'],
+            ['no', 'no'],
+          ]}
+          choose={(steers) =>
+            void setVehicle(`/corners/${axle}/steering`, steers === 'yes' ? FIRST_STEERING : undefined)
+          }
+        />
         {steering && (
           <>
-            {number('Lock inside', 'steering', 'lockInsideDeg', steering.lockInsideDeg, 'angle')}
-            {number('Lock outside', 'steering', 'lockOutsideDeg', steering.lockOutsideDeg, 'angle')}
-            {number('Kingpin inclination', 'steering', 'kpiDeg', steering.kpiDeg, 'angle')}
-            {number('Caster', 'steering', 'casterDeg', steering.casterDeg, 'angle')}
-            {number('Kingpin inboard of face', 'steering', 'kingpinMm', steering.kingpinMm, 'length')}
-            {number(
-              'Kingpin forward of hub',
-              'steering',
-              'kingpinForeAftMm',
-              steering.kingpinForeAftMm,
-              'length',
-            )}
+            {steer('Lock inside', 'lockInsideDeg', steering.lockInsideDeg, 'angle')}
+            {steer('Lock outside', 'lockOutsideDeg', steering.lockOutsideDeg, 'angle')}
+            {steer('Kingpin inclination', 'kpiDeg', steering.kpiDeg, 'angle')}
+            {steer('Caster', 'casterDeg', steering.casterDeg, 'angle')}
+            {steer('Kingpin inboard of face', 'kingpinMm', steering.kingpinMm, 'length')}
+            {steer('Kingpin forward of hub', 'kingpinForeAftMm', steering.kingpinForeAftMm, 'length')}
           </>
         )}
       </div>
-      {!steering && <p className="text-graphite mt-1">This axle does not steer.</p>}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
 import type { Build } from '../../../core/build';
+import { Field } from '../controls/Field';
 import { TextField } from '../controls/TextField';
 import { setStage } from '../sheet/edits';
 import { $active, $assessment } from '../sheet/store';
@@ -27,14 +28,30 @@ export function PackageStation({ build }: { build: Build }) {
             As delivered follows the vehicle. To plan a change, add a stage: it starts as a copy of this one.
           </p>
         ) : (
-          <div className="w-72">
-            <TextField
-              hideLabel
-              label="Name of this stage"
-              path="package.label"
-              value={build.package.label}
-              take={(text) => setStage('/package/label', text)}
-            />
+          <div className="flex items-end gap-4">
+            <div className="w-72">
+              <TextField
+                hideLabel
+                label="Name of this stage"
+                path="package.label"
+                value={build.package.label}
+                take={(text) => setStage('/package/label', text)}
+              />
+            </div>
+            <div className="flex w-60 items-center gap-2">
+              <span className="caption whitespace-nowrap" aria-hidden>
+                Axle ratio
+              </span>
+              <Field
+                hideLabel
+                label="Axle ratio of this stage"
+                path="package.axleRatio"
+                value={build.package.axleRatio}
+                quantity="plain"
+                step={0.1}
+                empty={`${build.vehicle.stock.axleRatio} as delivered`}
+              />
+            </div>
           </div>
         )}
       </div>

@@ -4,6 +4,7 @@ import { readTireCode } from '../../../core/tire/code';
 import { explainTireCode } from '../../../core/tire/explain';
 import { nominalSize, tireSize } from '../../../core/tire/size';
 import { Choice } from '../controls/choices';
+import { Field } from '../controls/Field';
 import { NumberField } from '../controls/NumberField';
 import { TextField } from '../controls/TextField';
 import { changeStage, setStage } from '../sheet/edits';
@@ -27,6 +28,16 @@ function typeCode(code: string, before: Tire): Edited {
       return changeStage([{ path: '/package/tire', to: { code, pattern } }]);
   }
   return setStage('/package/tire/code', code);
+}
+
+/** One end of the approved rims; the first one that is entered stands for both until the other is known. */
+function setApprovedRim(range: Tire['approvedRimIn'], end: number, inches: number | undefined): Edited {
+  if (inches === undefined) return setStage('/package/tire/approvedRimIn', undefined);
+  const [low, high] = range ?? [inches, inches];
+  return setStage(
+    '/package/tire/approvedRimIn',
+    end === 0 ? [inches, Math.max(inches, high)] : [Math.min(inches, low), inches],
+  );
 }
 
 export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, catalog, openCatalog }: Props) {
@@ -58,7 +69,7 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
           label="Overall diameter"
           path="package.tire.overallDiameterMm"
           value={tire.overallDiameterMm}
-          empty={`${size.overallDiameterMm.toFixed(0)} from the code`}
+          empty={`≈ ${size.overallDiameterMm.toFixed(0)}`}
           take={set('overallDiameterMm')}
         />
         <NumberField
@@ -66,7 +77,7 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
           label="Section width"
           path="package.tire.sectionWidthMm"
           value={tire.sectionWidthMm}
-          empty={`${(code.ok ? nominalSize(code.value).sectionMm : 0).toFixed(0)} from the code`}
+          empty={`≈ ${(code.ok ? nominalSize(code.value).sectionMm : 0).toFixed(0)}`}
           take={set('sectionWidthMm')}
         />
         <Choice
@@ -96,6 +107,55 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
         the {size.source.width === 'maker' ? 'sheet (entered)' : 'code'}; {size.sectionWidthMm.toFixed(0)} mm
         wide on this {rimWidthIn} in rim.
       </p>
+      <details>
+        <summary className="caption">The rest of the maker’s sheet</summary>
+        <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1.5">
+          <Field
+            label="Tread width"
+            path="package.tire.treadWidthMm"
+            value={tire.treadWidthMm}
+            quantity="length"
+            empty={`≈ ${size.treadWidthMm.toFixed(0)}`}
+            disabled={locked}
+          />
+          <Field
+            label="Measuring rim"
+            path="package.tire.measuringRimIn"
+            value={tire.measuringRimIn}
+            quantity="rim"
+            empty="by the rule"
+            disabled={locked}
+          />
+          {(['Narrowest rim', 'Widest rim'] as const).map((label, end) => (
+            <NumberField
+              key={label}
+              label={label}
+              quantity="rim"
+              path={`package.tire.approvedRimIn.${end}`}
+              value={tire.approvedRimIn?.[end]}
+              empty="not known"
+              take={(inches) => setApprovedRim(tire.approvedRimIn, end, inches)}
+              disabled={locked}
+            />
+          ))}
+          <Field
+            label="Turns per km"
+            path="package.tire.revsPerKm"
+            value={tire.revsPerKm}
+            quantity="plain"
+            empty={`≈ ${size.revsPerKm.toFixed(0)}`}
+            disabled={locked}
+          />
+          <Field
+            label="Highest pressure"
+            path="package.tire.maxPressureKpa"
+            value={tire.maxPressureKpa}
+            quantity="pressure"
+            empty="not known"
+            disabled={locked}
+          />
+        </div>
+      </details>
       {code.ok && (
         <details>
           <summary className="caption">What the code says, part by part</summary>

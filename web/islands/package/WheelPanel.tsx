@@ -2,7 +2,10 @@ import { useStore } from '@nanostores/react';
 import type { Build, Wheel } from '../../../core/build';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import { backspacingMm } from '../../../core/wheel/geometry';
+import { SEATS } from '../../../core/wheel/schema';
 import { OffsetDrawing } from '../../drawings/OffsetDrawing';
+import { Choice } from '../controls/choices';
+import { Field } from '../controls/Field';
 import { NumberField } from '../controls/NumberField';
 import { TextField } from '../controls/TextField';
 import { changeStage, setBackspacing, setOffset, setStage } from '../sheet/edits';
@@ -105,6 +108,42 @@ export function WheelPanel({ build, locked, catalog, openCatalog }: Props) {
           take={set('boreMm')}
         />
       </div>
+      <details>
+        <summary className="caption">Seat, rating, mass, material</summary>
+        <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1.5">
+          <Choice
+            label="Nut seat"
+            value={wheel.seat}
+            options={SEATS.map((seat) => [seat, seat] as const)}
+            choose={(seat) => void setStage('/package/wheel/seat', seat)}
+            disabled={locked}
+          />
+          <Choice
+            label="Material"
+            value={wheel.material}
+            options={[
+              ['steel', 'steel'],
+              ['aluminium', 'aluminium'],
+            ]}
+            choose={(material) => void setStage('/package/wheel/material', material)}
+            disabled={locked}
+          />
+          <Field
+            label="Load rating"
+            path="package.wheel.loadRatingKg"
+            value={wheel.loadRatingKg}
+            quantity="mass"
+            disabled={locked}
+          />
+          <Field
+            label="Mass"
+            path="package.wheel.massKg"
+            value={wheel.massKg}
+            quantity="mass"
+            disabled={locked}
+          />
+        </div>
+      </details>
     </div>
   );
 }

@@ -1,10 +1,11 @@
 import { useStore } from '@nanostores/react';
-import { Download, History, Plus, Trash2, Upload } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { Download, History, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Fault } from '../../../core/contract';
 import type { SheetData } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
+import { FileButton } from '../controls/FileButton';
 import { FaultDialog } from './FaultDialog';
 import { HistoryDialog } from './HistoryDialog';
 import { saveAll, takeIn } from './saving';
@@ -16,7 +17,6 @@ export function StageTabs() {
   const stages = useStore($stages);
   const active = useStore($active);
   const job = useStore($job);
-  const file = useRef<HTMLInputElement>(null);
   const [faults, setFaults] = useState<Fault[] | null>(null);
   const [showHistory, setShowHistory] = useState(false);
   if (!job || !active) return null;
@@ -90,14 +90,13 @@ export function StageTabs() {
         <a className={tool} href={`/api/stages/${active.id}/build`} download onClick={() => void saveAll()}>
           <Download size={16} aria-hidden /> Export
         </a>
-        <button
-          type="button"
+        <FileButton
+          words="Import"
+          label="Build file to import as a stage"
           className={tool}
-          onClick={() => file.current?.click()}
           title="A build file’s package as one more stage of this job"
-        >
-          <Upload size={16} aria-hidden /> Import
-        </button>
+          take={(text) => void add(text)}
+        />
         <button
           type="button"
           className={tool}
@@ -107,18 +106,6 @@ export function StageTabs() {
         >
           <Trash2 size={16} aria-hidden />
         </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          className="hidden"
-          aria-label="Build file to import as a stage"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            event.target.value = '';
-            if (chosen) void chosen.text().then((text) => add(text));
-          }}
-        />
       </div>
       {faults && <FaultDialog title="Nothing was imported" faults={faults} close={() => setFaults(null)} />}
       {showHistory && <HistoryDialog close={() => setShowHistory(false)} />}

@@ -1,0 +1,30 @@
+import type { Json } from '../../../core/record/diff';
+import type { Quantity } from '../../../core/units/quantity';
+import { setStage, setVehicle } from '../sheet/edits';
+import { NumberField } from './NumberField';
+
+type Props = {
+  label: string;
+  /** Dots from the top of the build file: `package.tire.massKg`. */
+  path: string;
+  value: number | null | undefined;
+  quantity: Quantity;
+  /** What an empty field means; it is then left out of the file, or written as null where `nullable`. */
+  empty?: string;
+  nullable?: boolean;
+  disabled?: boolean;
+  step?: number;
+  hideLabel?: boolean;
+};
+
+/** A number that stands at one place of the build file, in the vehicle or in the stage. */
+export function Field({ path, value, nullable, ...rest }: Props) {
+  const [top = '', ...keys] = path.split('.');
+  const put = (next: number | undefined) => {
+    const to: Json | undefined = next ?? (nullable ? null : undefined);
+    return top === 'vehicle'
+      ? setVehicle(`/${keys.join('/')}`, to)
+      : setStage(`/${[top, ...keys].join('/')}`, to);
+  };
+  return <NumberField path={path} value={value ?? undefined} take={put} {...rest} />;
+}

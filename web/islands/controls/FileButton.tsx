@@ -1,0 +1,34 @@
+import { Upload } from 'lucide-react';
+import { useRef } from 'react';
+
+type Props = {
+  words: string;
+  label: string;
+  className: string;
+  title?: string;
+  take: (text: string) => void;
+};
+
+/** A button that asks for one build file and hands on its text. The same file may be chosen twice. */
+export function FileButton({ words, label, className, title, take }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <button type="button" className={className} title={title} onClick={() => input.current?.click()}>
+        <Upload size={16} aria-hidden /> {words}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="hidden"
+        aria-label={label}
+        onChange={(event) => {
+          const chosen = event.target.files?.[0];
+          event.target.value = '';
+          if (chosen) void chosen.text().then(take);
+        }}
+      />
+    </>
+  );
+}
