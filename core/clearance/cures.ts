@@ -115,9 +115,13 @@ function least(build: Build, axle: AxleName, kind: Exclude<CureKind, 'cut'>): Cu
   return { kind, axle, amountMm: null, triedMm, package: null };
 }
 
-/** Cuts that bring every obstacle short of the margin to it; null where one of them cannot give as much. */
+/**
+ * Cuts that bring what is met to the margin, or, where nothing is met, what is short of it; null where one of
+ * them cannot give as much. What is met decides: a rail that is merely close is no reason not to trim a liner.
+ */
 function cutting(build: Build, axle: AxleName): Cure {
   const { obstacles } = build.vehicle.corners[axle];
+  const { marginMm } = build.use;
   const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
   const size = tireSize(build.package.tire, build.package.wheel.widthIn);
   const decided = cutDepths(obstacles, build.package.cuts);
@@ -126,20 +130,24 @@ function cutting(build: Build, axle: AxleName): Cure {
     profileOf(size, build.package.wheel, build.package.spacerMm),
     decided,
   );
+  const wanted = Math.min(...gaps) < 0 ? 0 : marginMm;
   const needed = obstacles.flatMap((obstacle, i) => {
-    const short = build.use.marginMm - (gaps[i] ?? Infinity);
-    return short > 0 ? [{ obstacle, depthMm: Math.ceil(short + (decided[i] ?? 0)) }] : [];
+    const gap = gaps[i] ?? Infinity;
+    return gap < wanted ? [{ obstacle, exactMm: marginMm - gap + (decided[i] ?? 0) }] : [];
   });
-  const deepest = Math.max(0, ...needed.map(({ depthMm }) => depthMm));
-  if (needed.length === 0 || needed.some(({ obstacle, depthMm }) => depthMm > obstacle.cutMm))
+  const deepest = Math.ceil(Math.max(0, ...needed.map(({ exactMm }) => exactMm)));
+  if (needed.some(({ obstacle, exactMm }) => exactMm > obstacle.cutMm))
     return { kind: 'cut', axle, amountMm: null, triedMm: deepest, package: null };
   const others = build.package.cuts.filter(({ obstacle }) => !needed.some((n) => n.obstacle.id === obstacle));
-  const cuts = [...others, ...needed.map(({ obstacle, depthMm }) => ({ obstacle: obstacle.id, depthMm }))];
+  const cuts = [
+    ...others,
+    ...needed.map(({ obstacle, exactMm }) => ({ obstacle: obstacle.id, depthMm: Math.ceil(exactMm) })),
+  ];
   return { kind: 'cut', axle, amountMm: deepest, triedMm: deepest, package: { ...build.package, cuts } };
 }
 
 /**
- * What would bring one corner to its margin, one change at a time. Found by trying every 10 mm and narrowing
+ * What would bring one corner to its margin, one change at a time (trimming: what is met). Found by trying every 10 mm and narrowing
  * the first that helps to 1 mm, so a window of help narrower than 10 mm can be passed over.
  */
 export function curesFor(build: Build, axle: AxleName): Cure[] {

@@ -296,10 +296,10 @@ describe('cures', () => {
       'arguments[0].scrollIntoView({ block: "center" }); arguments[0].focus()',
       picker,
     );
-    await picker.sendKeys('285/75 quarrow');
+    await picker.sendKeys('285/75 brindle');
     await eventually(
       async () => (await find('[role="option"]')).getText(),
-      (words) => words.includes('Quarrow'),
+      (words) => words.includes('Brindlecote'),
       'one is found',
     );
     await keys(Key.ENTER);
