@@ -30,13 +30,6 @@ export function Picker<T>({ label, picks, choose, disabled, onOpen }: Props<T>) 
     selectedItem: null,
     defaultHighlightedIndex: 0,
     itemToString: (pick) => pick?.words ?? '',
-    onInputValueChange: ({ inputValue, type }) => {
-      if (
-        type !== useCombobox.stateChangeTypes.ItemClick &&
-        type !== useCombobox.stateChangeTypes.InputKeyDownEnter
-      )
-        setTyped(inputValue);
-    },
     onIsOpenChange: ({ isOpen: open }) => open && onOpen(),
     onSelectedItemChange: ({ selectedItem }) => {
       if (selectedItem) choose(selectedItem.item);
@@ -52,6 +45,8 @@ export function Picker<T>({ label, picks, choose, disabled, onOpen }: Props<T>) 
           disabled,
           placeholder: 'type to find',
           'data-field': '',
+          // Set at once: taken in a render later, a fast hand would lose letters.
+          onChange: (event: React.ChangeEvent<HTMLInputElement>) => setTyped(event.target.value),
         } as object)}
       />
       <ul
