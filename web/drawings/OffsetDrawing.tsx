@@ -40,7 +40,7 @@ export function OffsetDrawing({ widthIn, offsetMm, spacerMm, backspacingMm, unit
   );
   return (
     <svg
-      className="drawing"
+      className="drawing max-w-96"
       viewBox="0 0 330 186"
       role="img"
       aria-label={`Offset ${say(offsetMm)}: the wheel's centre plane stands ${say(Math.abs(centre))} ${centre < 0 ? 'inboard' : 'outboard'} of the hub face`}

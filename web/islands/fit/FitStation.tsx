@@ -31,7 +31,7 @@ export function FitStation({ build }: { build: Build }) {
           <Legend />
         </div>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1.35fr)] gap-x-4">
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1.35fr)] gap-x-4 print:grid-cols-[minmax(0,1fr)_minmax(0,2fr)]">
         <div>
           <h3 className="caption">
             Lock and travel map · hard line: contact, dashed: margin, dash-dot: zone

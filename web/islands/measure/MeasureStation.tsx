@@ -40,7 +40,7 @@ export const MeasureStation = memo(function MeasureStation({ vehicle }: { vehicl
           right is its mirror.
         </p>
       </div>
-      <div className="grid grid-cols-1 gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
+      <div className="grid grid-cols-1 print:grid-cols-2 gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
         <div className="flex flex-col gap-4">
           <VehicleFields vehicle={vehicle} />
           <CornerFields vehicle={vehicle} axle={axle} />

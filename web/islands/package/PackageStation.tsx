@@ -55,7 +55,7 @@ export function PackageStation({ build }: { build: Build }) {
           </div>
         )}
       </div>
-      <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 xl:grid-cols-[0.9fr_0.95fr_1.15fr_1.15fr]">
+      <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 print:grid-cols-2 xl:grid-cols-[0.9fr_0.95fr_1.15fr_1.15fr]">
         <TirePanel
           tire={build.package.tire}
           rimWidthIn={build.package.wheel.widthIn}
