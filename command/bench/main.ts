@@ -3,8 +3,14 @@ import { join } from 'node:path';
 import { assess } from '../../core/assess';
 import type { Build } from '../../core/build';
 import { emptyResult, sweep } from '../../core/clearance/kernel';
-import { sweepCorner } from '../../core/clearance/fit';
+import { sweepAll, sweepCorner } from '../../core/clearance/fit';
 import { profileOf } from '../../core/clearance/profile';
+import {
+  buildSilhouette,
+  familyOf,
+  judgeSilhouette,
+  silhouettePoints,
+} from '../../core/clearance/silhouette';
 import { tireSize } from '../../core/tire/size';
 import { readBuildText } from '../../formats/buildJson';
 import { ROOT } from '../paths';
@@ -43,6 +49,38 @@ function kernelVsBareLoop(build: Build): number {
   return ratios[Math.floor(ratios.length / 2)] ?? NaN;
 }
 
+/** A silhouette for wheels from 15 to 18 in with offsets from -20 to 40 mm, and one wheel judged against it. */
+function silhouetteFigures(build: Build): Figures {
+  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const { wheel } = build.package;
+  const profiles = [
+    { diameterIn: 15, overallDiameterMm: 700, offsetMm: 40 },
+    { diameterIn: 18, overallDiameterMm: 900, offsetMm: -20 },
+    { diameterIn: 17, overallDiameterMm: 840, offsetMm: 15 },
+  ].map(({ diameterIn, overallDiameterMm, offsetMm }) =>
+    profileOf(
+      tireSize({ code: `245/75R${diameterIn}`, pattern: 'mud', overallDiameterMm }, wheel.widthIn),
+      { ...wheel, diameterIn, offsetMm },
+      0,
+    ),
+  );
+  const family = familyOf(profiles);
+  const silhouette = buildSilhouette(corner, family);
+  const [, , one] = profiles;
+  if (!one) throw new Error('three profiles were asked for');
+  const cut = new Float64Array(corner.flat.count);
+  const least = new Float64Array(corner.flat.count);
+  const hundred = (): void => {
+    for (let i = 0; i < 100; i++) judgeSilhouette(silhouette, one, cut, least);
+  };
+  return {
+    silhouetteBuildMs: medianMs(() => buildSilhouette(corner, family), 9, 3),
+    silhouetteJudgeUs: medianMs(hundred, 15) * 10,
+    silhouettePoints: silhouettePoints(silhouette),
+    silhouetteVsSweep: medianMs(() => sweepAll(corner, one, cut), 25) / (medianMs(hundred, 15) / 100),
+  };
+}
+
 type Figures = Record<string, number>;
 
 function measure(): Figures {
@@ -55,6 +93,7 @@ function measure(): Figures {
     kernelVsBareLoop: kernelVsBareLoop(first),
     assessMedianMs: assessMs[Math.floor(assessMs.length / 2)] ?? NaN,
     assessSlowestMs: assessMs.at(-1) ?? NaN,
+    ...silhouetteFigures(first),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
   };
 }

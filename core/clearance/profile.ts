@@ -52,24 +52,31 @@ function boxDistance(u: number, w: number, halfU: number, halfW: number, radius:
   return Math.max(qu, qw) - radius;
 }
 
-/** Signed distance in mm from a point (a, r) of the section plane to tire or rim, whichever is nearer. */
-export function sectionClearance(profile: Profile, a: number, r: number): number {
-  const u = a - profile.centreMm;
-  const tire = boxDistance(
-    u,
+/** Signed distance in mm from a point (a, r) of the section plane to the tire alone. */
+export function tireDistance(profile: Profile, a: number, r: number): number {
+  return boxDistance(
+    a - profile.centreMm,
     r - (profile.tireInnerMm + profile.tireOuterMm) / 2,
     profile.tireHalfWidthMm,
     (profile.tireOuterMm - profile.tireInnerMm) / 2,
     profile.shoulderMm,
   );
-  const rim = boxDistance(
-    u,
+}
+
+/** The same to the rim alone. */
+export function rimDistance(profile: Profile, a: number, r: number): number {
+  return boxDistance(
+    a - profile.centreMm,
     r - (profile.rimInnerMm + profile.rimOuterMm) / 2,
     profile.rimHalfWidthMm,
     (profile.rimOuterMm - profile.rimInnerMm) / 2,
     0,
   );
-  return Math.min(tire, rim);
+}
+
+/** Signed distance in mm from a point (a, r) of the section plane to tire or rim, whichever is nearer. */
+export function sectionClearance(profile: Profile, a: number, r: number): number {
+  return Math.min(tireDistance(profile, a, r), rimDistance(profile, a, r));
 }
 
 /**
