@@ -249,6 +249,51 @@ describe('the person', () => {
   });
 });
 
+describe('the job', () => {
+  test('where it is and what it waits for are changed on the sheet and seen in the list', async () => {
+    const { openStage, find, driver, eventually, text, go } = bench();
+    await openStage('Selk Marten', 1);
+    await (await find('[data-testid="job-status"]')).click();
+    const dialog = await find('[role="dialog"]');
+    const words = await dialog.findElement(By.css('input'));
+    await words.sendKeys(Key.chord(Key.CONTROL, 'a'), 'left strut top');
+    await dialog.findElement(By.xpath('.//button[.="Store"]')).click();
+    await eventually(
+      () => text('[data-testid="job-status"]'),
+      (now) => now.includes('left strut top'),
+      'the sheet says so',
+    );
+    await go('/');
+    const line = await driver.findElement(By.xpath('//tr[contains(., "Selk Marten")]'));
+    expect(await line.getText()).toContain('left strut top');
+  });
+});
+
+describe('the open address', () => {
+  /** Posts from the page, as a program of the shop's own would. */
+  const post = (
+    body: string,
+  ): Promise<{ status: number; body: { grade?: string; faults?: { path: string; message: string }[] } }> =>
+    bench().driver.executeAsyncScript(
+      'const done = arguments[1]; fetch("/api/assess", { method: "POST", body: arguments[0] }).then(async (r) => done({ status: r.status, body: await r.json() }))',
+      body,
+    );
+  test('POST /api/assess answers as the command line does, and 422 with the faults for a bad file', async () => {
+    await bench().go('/');
+    const good = await post(demoTexts['rook-1-long-tour'] ?? '');
+    expect(good).toMatchObject({ status: 200, body: { grade: 'free' } });
+    const bad = await post((demoTexts['rook-1-long-tour'] ?? '').replace('"suv"', '"boat"'));
+    expect(bad).toMatchObject({
+      status: 422,
+      body: { faults: [{ path: 'vehicle.kind', message: '"boat" is not one of truck, van, suv' }] },
+    });
+    expect(await post('{"format"')).toMatchObject({
+      status: 422,
+      body: { faults: [{ path: 'line 1, column 10' }] },
+    });
+  });
+});
+
 describe('manners', () => {
   test('no serious finding from axe, light and dark', async () => {
     const { go, openStage, driver } = bench();

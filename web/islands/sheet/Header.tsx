@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { sentenceOf } from '../../../core/verdict';
 import { becomePerson, toggleTheme, toggleUnits } from './preferences';
 import { HELP_EVENT, goTo } from './keys';
+import { JobButton } from './JobDialog';
 import { SaveMark } from './SaveMark';
 import { StageTabs } from './StageTabs';
 import { step } from './saving';
@@ -58,6 +59,8 @@ export function Header({ people, personId, shopName }: Props) {
           <p className="text-graphite">
             {job?.number} · {job?.title}
             {job?.customer ? ` · ${job.customer}` : ''}
+            {' · '}
+            <JobButton />
           </p>
           <div className="no-print ml-auto flex items-center gap-1.5">
             <SaveMark />

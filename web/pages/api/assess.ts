@@ -1,14 +1,11 @@
 import type { APIRoute } from 'astro';
 import { assess } from '../../../core/assess';
-import { readBuild } from '../../../core/build';
-import { answer, bodyOf, respond } from '../../../server/http';
+import { readBuildText } from '../../../formats/buildJson';
+import { faulty } from '../../../server/errors';
+import { answer, respond } from '../../../server/http';
 
-/** Judges a build file. Bad input: 422 with the faults as `{ path, message }`. */
+/** Judges a build file. Bad input: 422 with the faults as `{ path, message }`, as the command line prints them. */
 export const POST: APIRoute = async ({ request }) => {
-  const body = await bodyOf(request);
-  if (!body.ok) return respond(body);
-  const read = readBuild(body.value);
-  return read.ok
-    ? answer(assess(read.build))
-    : answer({ message: 'The build was not judged.', faults: read.faults }, 422);
+  const read = readBuildText(await request.text());
+  return read.ok ? answer(assess(read.build)) : respond(faulty(read.faults));
 };

@@ -1,0 +1,83 @@
+import { useStore } from '@nanostores/react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { JobWithNames } from '../../../data/jobs';
+import { Choice } from '../controls/choices';
+import { SheetDialog } from './dialog';
+import { $job } from './store';
+import { send } from './wire';
+
+const STATUSES: readonly JobWithNames['status'][] = [
+  'measuring',
+  'choosing',
+  'parts',
+  'in the bay',
+  'proving',
+  'done',
+];
+
+/** Where the job is and what it waits for, as the list of jobs shows it. */
+export function JobButton() {
+  const job = useStore($job);
+  const [open, setOpen] = useState(false);
+  if (!job) return null;
+  return (
+    <>
+      <button
+        type="button"
+        className="decoration-line underline underline-offset-4"
+        onClick={() => setOpen(true)}
+        data-testid="job-status"
+      >
+        {job.status}
+        {job.waitsFor && `, waits for ${job.waitsFor}`}
+      </button>
+      {open && <JobDialog job={job} close={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
+  const [status, setStatus] = useState(job.status);
+  const [waitsFor, setWaitsFor] = useState(job.waitsFor);
+  const store = async (): Promise<void> => {
+    const answer = await send('PATCH', `/api/jobs/${job.id}`, { status, waitsFor });
+    if (answer.kind === 'ok') {
+      $job.set({ ...job, status, waitsFor });
+      close();
+    } else
+      toast(
+        answer.kind === 'refused' ? answer.message : 'No connection: not stored. Try again when it is back.',
+      );
+  };
+  return (
+    <SheetDialog title={`${job.number}: where it is`} close={close}>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void store();
+        }}
+      >
+        <Choice
+          label="Where it is"
+          value={status}
+          options={STATUSES.map((one) => [one, one] as const)}
+          choose={setStatus}
+        />
+        <label className="block">
+          <span className="caption block">Waits for</span>
+          <input
+            className="field-box"
+            value={waitsFor}
+            maxLength={200}
+            onChange={(event) => setWaitsFor(event.target.value)}
+          />
+        </label>
+        <button type="submit" className="plain-button self-start">
+          Store
+        </button>
+      </form>
+    </SheetDialog>
+  );
+}
