@@ -23,6 +23,14 @@ async function connection(on: boolean): Promise<void> {
   });
 }
 
+/** A toast slides in; it is pressed where it is, not where it was. */
+async function pressToast(words: string): Promise<void> {
+  const { driver, find } = bench();
+  await find('[data-sonner-toast]');
+  const button = await driver.findElement(By.xpath(`//button[contains(., "${words}")]`));
+  await driver.executeScript('arguments[0].click()', button);
+}
+
 describe('build files', () => {
   test('a stage exports as a build file, and that file imports as a new vehicle with the same verdict', async () => {
     const { openStage, driver, settled, go, eventually, find } = bench();
@@ -84,7 +92,7 @@ describe('build files', () => {
       (count) => count === 0,
       'it is gone',
     );
-    await (await driver.findElement(By.xpath('//button[contains(., "Bring it back")]'))).click();
+    await pressToast('Bring it back');
     await eventually(
       () => text('[data-testid="stage-3"]'),
       (words) => words.includes('Shoreline'),
@@ -179,7 +187,7 @@ describe('nothing typed is lost', () => {
       'the conflict is told',
     );
     expect(await field('Spacer')).toBe('25');
-    await (await driver.findElement(By.xpath('//button[contains(., "Put mine back")]'))).click();
+    await pressToast('Put mine back');
     await eventually(
       () => field('Spacer'),
       (mm) => mm === '30',

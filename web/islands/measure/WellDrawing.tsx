@@ -18,7 +18,7 @@ type Props = {
   choose: (id: string) => void;
 };
 
-const SCALE = 0.34;
+const SCALE = 0.318;
 const FRAMES: readonly Frame[] = [
   {
     of: 'side',
