@@ -47,7 +47,7 @@ export function Header({ people, personId, shopName }: Props) {
   return (
     <header className="bg-paper border-ink sticky top-0 z-20 border-b-2 print:static">
       <div className="mx-auto max-w-[1360px] px-4 pt-2">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 lg:flex-nowrap">
           <a
             href="/"
             className="font-tight decoration-line font-semibold underline underline-offset-4"
@@ -55,14 +55,16 @@ export function Header({ people, personId, shopName }: Props) {
           >
             Jobs
           </a>
-          <h1 className="font-tight text-[1.35rem] leading-none font-semibold">{job?.vehicle}</h1>
-          <p className="text-graphite">
+          <h1 className="font-tight text-[1.35rem] leading-none font-semibold whitespace-nowrap">
+            {job?.vehicle}
+          </h1>
+          <p className="text-graphite min-w-0 flex-1 truncate">
             {job?.number} · {job?.title}
             {job?.customer ? ` · ${job.customer}` : ''}
             {' · '}
             <JobButton />
           </p>
-          <div className="no-print ml-auto flex items-center gap-1.5">
+          <div className="no-print ml-auto flex shrink-0 items-center gap-1.5">
             <SaveMark />
             <button
               type="button"
