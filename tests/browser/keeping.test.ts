@@ -259,7 +259,7 @@ describe('the person', () => {
 
 describe('the job', () => {
   test('where it is and what it waits for are changed on the sheet and seen in the list', async () => {
-    const { openStage, find, driver, eventually, text, go } = bench();
+    const { openStage, find, driver, eventually, go } = bench();
     await openStage('Selk Marten', 1);
     await (await find('[data-testid="job-status"]')).click();
     const dialog = await find('[role="dialog"]');
@@ -267,8 +267,8 @@ describe('the job', () => {
     await words.sendKeys(Key.chord(Key.CONTROL, 'a'), 'left strut top');
     await dialog.findElement(By.xpath('.//button[.="Store"]')).click();
     await eventually(
-      () => text('[data-testid="job-status"]'),
-      (now) => now.includes('left strut top'),
+      async () => (await find('[data-testid="job-status"]')).getAttribute('title'),
+      (now) => now === 'Waits for left strut top',
       'the sheet says so',
     );
     await go('/');

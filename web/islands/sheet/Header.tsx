@@ -59,10 +59,8 @@ export function Header({ people, personId, shopName }: Props) {
             {job?.vehicle}
           </h1>
           <p className="text-graphite min-w-0 flex-1 truncate">
-            {job?.number} · {job?.title}
+            {job?.number} · <JobButton /> · {job?.title}
             {job?.customer ? ` · ${job.customer}` : ''}
-            {' · '}
-            <JobButton />
           </p>
           <div className="no-print ml-auto flex shrink-0 items-center gap-1.5">
             <SaveMark />

@@ -28,9 +28,10 @@ export function JobButton() {
         className="decoration-line underline underline-offset-4"
         onClick={() => setOpen(true)}
         data-testid="job-status"
+        title={job.waitsFor ? `Waits for ${job.waitsFor}` : 'Where the job is'}
       >
         {job.status}
-        {job.waitsFor && `, waits for ${job.waitsFor}`}
+        {job.waitsFor && ', waits'}
       </button>
       {open && <JobDialog job={job} close={() => setOpen(false)} />}
     </>

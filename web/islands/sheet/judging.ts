@@ -50,7 +50,8 @@ export function startJudging(bench: Bench): () => void {
     (assessment, build) => {
       const stage = $active.get();
       $assessment.set({ build, assessment });
-      showWorst(stage?.id ?? 0, assessment);
+      // An answer that was overtaken by a change of stage says nothing of the stage on the page.
+      if (stage && build === $build.get()) showWorst(stage.id, assessment);
       if (stage && stage.grade !== assessment.grade && build === $build.get())
         put(stage, { grade: assessment.grade });
     },
