@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
+import { JOB_STATUSES } from '../core/record/jobStatus';
 import type { Database } from '../data/client';
 import { openShop, shopSettings } from '../data/catalog';
 import { ensurePerson } from '../data/people';
@@ -20,7 +21,7 @@ const shopFile = z.strictObject({
     z.strictObject({
       customer: z.string(),
       title: z.string(),
-      status: z.enum(['measuring', 'choosing', 'parts', 'in the bay', 'proving', 'done']),
+      status: z.enum(JOB_STATUSES),
       waitsFor: z.string(),
       stages: z.array(z.string()).min(1),
     }),

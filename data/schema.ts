@@ -15,6 +15,7 @@ import {
 import type { PackageFile, Tire, UseFile, VehicleFile, Wheel } from '../core/build';
 import type { Grade } from '../core/clearance/grade';
 import type { Change } from '../core/record/diff';
+import { JOB_STATUSES } from '../core/record/jobStatus';
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
 export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;
@@ -56,9 +57,7 @@ export const jobs = pgTable('jobs', {
     .notNull()
     .references(() => vehicles.id),
   title: text().notNull(),
-  status: text({ enum: ['measuring', 'choosing', 'parts', 'in the bay', 'proving', 'done'] })
-    .notNull()
-    .default('measuring'),
+  status: text({ enum: JOB_STATUSES }).notNull().default('measuring'),
   waitsFor: text().notNull().default(''),
   openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
 });

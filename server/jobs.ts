@@ -3,6 +3,7 @@ import { readBuild, type BuildFile } from '../core/build';
 import { faultsOf } from '../core/contract';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import type { Json } from '../core/record/diff';
+import { JOB_STATUSES } from '../core/record/jobStatus';
 import type { Database, Queryable } from '../data/client';
 import {
   deleteStage,
@@ -214,7 +215,6 @@ export async function jobVersions(db: Queryable, jobId: number): Promise<JobVers
   };
 }
 
-export const JOB_STATUSES = ['measuring', 'choosing', 'parts', 'in the bay', 'proving', 'done'] as const;
 const jobChange = z.strictObject({
   title: z.string().max(120).optional(),
   waitsFor: z.string().max(200).optional(),

@@ -1,20 +1,12 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { JOB_STATUSES } from '../../../core/record/jobStatus';
 import type { JobWithNames } from '../../../data/jobs';
 import { Choice } from '../controls/choices';
 import { SheetDialog } from './dialog';
 import { $job } from './store';
 import { send } from './wire';
-
-const STATUSES: readonly JobWithNames['status'][] = [
-  'measuring',
-  'choosing',
-  'parts',
-  'in the bay',
-  'proving',
-  'done',
-];
 
 /** Where the job is and what it waits for, as the list of jobs shows it. */
 export function JobButton() {
@@ -63,7 +55,7 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
         <Choice
           label="Where it is"
           value={status}
-          options={STATUSES.map((one) => [one, one] as const)}
+          options={JOB_STATUSES.map((one) => [one, one] as const)}
           choose={setStatus}
         />
         <label className="block">
