@@ -43,6 +43,11 @@ export function unitOf(quantity: Quantity, system: UnitSystem): string {
   return SCALES[quantity][system].unit;
 }
 
+/** How much of the stored (metric) unit one of the shown unit is: 25.4 for lengths in inches. */
+export function unitSize(quantity: Quantity, system: UnitSystem): number {
+  return SCALES[quantity][system].perUnit;
+}
+
 function trimmed(value: number, digits: number): string {
   const text = value.toFixed(digits);
   const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text;

@@ -1,4 +1,16 @@
-import type { PackageFile, VehicleFile } from '../build';
+import type { Lift, PackageFile, VehicleFile } from '../build';
+
+/** Nothing raised, lowered or moved. */
+export const NO_LIFT: Lift = {
+  springMm: 0,
+  bracketMm: 0,
+  bodyMm: 0,
+  bumpStopMm: 0,
+  droopGainMm: 0,
+  foreAftMm: 0,
+  outboardMm: 0,
+  casterDeltaDeg: 0,
+};
 
 /** The package that a vehicle left its maker with: its stock tire and wheel, nothing added. */
 export function asDelivered(vehicle: VehicleFile): PackageFile {

@@ -15,7 +15,11 @@ export type Travel = {
  * Springs move the ride height only: at full bump the wheel stands where it stood before. Brackets lower
  * everything the wheel hangs on, so bump, droop and ride all go down with them. Body lift moves no wheel.
  */
-export function travelOf(suspension: Suspension, lift: Lift, sagMm: number): Travel {
+export function travelOf(
+  suspension: Pick<Suspension, 'bumpMm' | 'droopMm'>,
+  lift: Lift,
+  sagMm: number,
+): Travel {
   const fullBumpMm = suspension.bumpMm - lift.bumpStopMm - lift.bracketMm;
   const fullDroopMm = -(suspension.droopMm + lift.droopGainMm + lift.bracketMm);
   return {

@@ -1,0 +1,258 @@
+import type { AxleName, Corner, Obstacle, Vehicle } from '../build';
+import { sectionClearance } from '../clearance/profile';
+import type { Fault } from '../contract';
+import { begun, shapeOutlines, standingProfile } from './begin';
+import { withGaps } from './gaps';
+import { fromClock, readEdge, toClock, type EdgeReadings } from './outline';
+import { roundFor, type RoundReading } from './round';
+import type { GapReading, Measured, Reading, Side, WellShape } from './schema';
+import { isThing, split, withPoints } from './sides';
+import { outlineIds } from './things';
+
+type Taken = { ok: true; corner: Corner } | { ok: false; fault: Fault };
+type Point = Obstacle['points'][number];
+
+export const NOTHING_MEASURED: Measured = { readings: [], gaps: [], placed: [] };
+
+function edgeReadings(
+  axle: AxleName,
+  readings: readonly Reading[],
+  side: Side,
+  of: 'lip' | 'liner',
+): EdgeReadings {
+  const round = roundFor(axle, side);
+  const radii: { hour: number; valueMm: number; slanted: boolean }[] = [];
+  const across: { hour: number; valueMm: number }[] = [];
+  const depths: number[] = [];
+  for (const reading of readings) {
+    const kind = reading.side === side ? round.find(({ id }) => id === reading.reading)?.kind : undefined;
+    if (kind?.of === of) radii.push({ hour: kind.hour, valueMm: reading.valueMm, slanted: of === 'lip' });
+    if (kind?.of === 'across') across.push({ hour: kind.hour, valueMm: reading.valueMm });
+    if (kind?.of === 'depth') depths.push(reading.valueMm);
+  }
+  if (of === 'lip') return { radii, across };
+  // The liner lies behind the lip: its place across needs both the lip's and the depth.
+  return {
+    radii,
+    across: depths.flatMap((depthMm) =>
+      across.map(({ hour, valueMm }) => ({ hour, valueMm: valueMm - depthMm })),
+    ),
+  };
+}
+
+/** The mean error of what was read of a thing; the round's own where a reading says none. */
+function errorOf(
+  round: readonly RoundReading[],
+  thing: string,
+  readings: readonly Reading[],
+  was: number,
+): number {
+  const errors = readings.flatMap(({ reading, errorMm }) => {
+    const known = round.find(({ id }) => id === reading);
+    return known?.thing === thing ? [errorMm ?? known.errorMm] : [];
+  });
+  return errors.length === 0 ? was : Math.max(...errors);
+}
+
+function movedThing(
+  obstacle: Obstacle,
+  known: RoundReading,
+  reading: Reading,
+  read: ReadonlySet<string>,
+  all: readonly RoundReading[],
+): Obstacle {
+  if (known.kind.of !== 'thing') return obstacle;
+  const { axis, sign, reach } = known.kind;
+  const values = obstacle.points.map((point) => point[axis]);
+  const at =
+    reach === 'least'
+      ? Math.min(...values)
+      : reach === 'most'
+        ? Math.max(...values)
+        : values.reduce((sum, value) => sum + value, 0) / values.length;
+  const by = sign * reading.valueMm - at;
+  const points = obstacle.points.map((point): Point => {
+    const moved: Point = [...point];
+    moved[axis] += by;
+    return moved;
+  });
+  // Its shape stays the typical one, but once every reading of it is taken it stands where it is.
+  const done = all.filter(({ thing }) => thing === known.thing).every(({ id }) => read.has(id));
+  const guessed = new Set(obstacle.estimated);
+  return withPoints(
+    obstacle,
+    points,
+    points.map((_, i) => !done && guessed.has(i)),
+  );
+}
+
+/** A gross slip: the thing would stand inside the tire that stands there, deeper than the reading is unsure. */
+function slip(
+  vehicle: Vehicle,
+  obstacle: Obstacle,
+  reading: Reading,
+  known: RoundReading,
+): Fault | undefined {
+  const standing = standingProfile(vehicle);
+  const measured = obstacle.points.filter((_, i) => !obstacle.estimated?.includes(i));
+  // An edge of the well lies outside the tire, not in the hollow of its wheel.
+  const solid = known.kind.of !== 'thing';
+  const deepest = Math.min(
+    Infinity,
+    ...measured.map(([x, y, z]) => {
+      const r = Math.hypot(x, z);
+      return sectionClearance(
+        standing,
+        y,
+        solid ? Math.max(r, (standing.tireInnerMm + standing.tireOuterMm) / 2) : r,
+      );
+    }),
+  );
+  if (deepest >= -2 * (reading.errorMm ?? known.errorMm)) return undefined;
+  return {
+    path: reading.reading,
+    message: `${Math.round(reading.valueMm)} mm would put it ${Math.round(-deepest)} mm inside the tire that stands there (${Math.round(standing.tireOuterMm)} mm from the hub’s centre to the tread); read it again`,
+  };
+}
+
+const FARTHEST_MM = 1500;
+/** No edge of a well covers more of its wheel than this share of the tire's radius leaves. */
+const LEAST_SHARE = 0.9;
+/** Nor does one stand farther off than this many times the tire's radius. */
+const MOST_SHARE = 2;
+
+const withCorner = (vehicle: Vehicle, axle: AxleName, corner: Corner): Vehicle => ({
+  ...vehicle,
+  corners: { ...vehicle.corners, [axle]: corner },
+});
+
+/**
+ * Takes one reading of the round into a corner: keeps it as it was read (in place of an earlier one of the same
+ * name and side) and moves what it was held to; what gaps have placed is placed anew from there. Refused where it
+ * names no reading of this axle or is a gross slip; then nothing changes.
+ */
+export function takeReading(vehicle: Vehicle, axle: AxleName, reading: Reading): Taken {
+  const gaps = vehicle.corners[axle].measured?.gaps ?? [];
+  const bare = gaps.length === 0 ? vehicle : withCorner(vehicle, axle, withGaps(vehicle, axle, []));
+  const taken = takeBare(bare, axle, reading, gaps);
+  return taken.ok && gaps.length > 0
+    ? { ok: true, corner: withGaps(withCorner(vehicle, axle, taken.corner), axle, gaps) }
+    : taken;
+}
+
+/** Takes one reading away again: what it placed stays where it is. */
+export function dropReading(corner: Corner, reading: string, side: Side): Corner {
+  const before = corner.measured ?? NOTHING_MEASURED;
+  const readings = before.readings.filter((one) => one.reading !== reading || one.side !== side);
+  return { ...corner, measured: { ...before, readings } };
+}
+
+function takeBare(vehicle: Vehicle, axle: AxleName, reading: Reading, gaps: readonly GapReading[]): Taken {
+  const corner = vehicle.corners[axle];
+  const round = roundFor(axle, reading.side);
+  const known = round.find(({ id }) => id === reading.reading);
+  const refuse = (message: string): Taken => ({ ok: false, fault: { path: reading.reading, message } });
+  if (!known) return refuse(`is no reading of the ${axle} round`);
+  if (Math.abs(reading.valueMm) > FARTHEST_MM)
+    return refuse(`${Math.round(reading.valueMm)} mm is farther than a well reaches; read it again`);
+  if ((known.kind.of === 'lip' || known.kind.of === 'liner') && reading.valueMm <= 0)
+    return refuse('is a length from the hub’s centre; give more than 0 mm');
+  const { tireOuterMm } = standingProfile(vehicle);
+  if ((known.kind.of === 'lip' || known.kind.of === 'liner') && reading.valueMm > MOST_SHARE * tireOuterMm)
+    return refuse(
+      `${Math.round(reading.valueMm)} mm is more than twice the tire’s radius of ${Math.round(tireOuterMm)} mm; read it again`,
+    );
+  if ((known.kind.of === 'lip' || known.kind.of === 'liner') && reading.valueMm < LEAST_SHARE * tireOuterMm)
+    return refuse(
+      `${Math.round(reading.valueMm)} mm lies far inside the tire that stands there (${Math.round(tireOuterMm)} mm from the hub’s centre to the tread); read it again`,
+    );
+  const before = corner.measured ?? NOTHING_MEASURED;
+  const shape = before.shape ?? 'round';
+  const readings = [
+    ...before.readings.filter((one) => one.reading !== reading.reading || one.side !== reading.side),
+    reading,
+  ];
+  const onSide = readings.filter(({ side }) => side === reading.side);
+  const read = new Set(onSide.map((one) => one.reading));
+
+  const edge = (of: 'lip' | 'liner', obstacles: Obstacle[]): Obstacle[] => {
+    const thing = outlineIds(axle)[of];
+    const parts = split({ ...corner, obstacles }, thing, reading.side, gaps, () =>
+      begun(vehicle, axle, thing, shape),
+    );
+    const guessed = new Set(parts.mine.estimated);
+    const points = readEdge(
+      parts.mine.points.map((point, i) => toClock(point, guessed.has(i))),
+      guessed.size > 0 ? shape : undefined,
+      edgeReadings(axle, readings, reading.side, of),
+    );
+    const moved = withPoints(
+      { ...parts.mine, tapeErrorMm: errorOf(round, thing, onSide, parts.mine.tapeErrorMm) },
+      points.map(fromClock),
+      points.map(({ estimated }) => estimated),
+    );
+    return replaced(obstacles, parts, moved);
+  };
+
+  let obstacles = corner.obstacles;
+  if (known.kind.of === 'thing') {
+    const parts = split(corner, known.thing, reading.side, gaps, () =>
+      begun(vehicle, axle, known.thing, shape),
+    );
+    const moved = movedThing(parts.mine, known, reading, read, round);
+    obstacles = replaced(obstacles, parts, {
+      ...moved,
+      tapeErrorMm: errorOf(round, known.thing, onSide, moved.tapeErrorMm),
+    });
+  } else {
+    if (known.kind.of !== 'liner' && known.kind.of !== 'depth') obstacles = edge('lip', obstacles);
+    const hasLiner = obstacles.some((one) => isThing(one, outlineIds(axle).liner));
+    if (known.kind.of !== 'lip' && (hasLiner || known.kind.of !== 'across'))
+      obstacles = edge('liner', obstacles);
+  }
+  const touched = obstacles.find(
+    (one) => isThing(one, known.thing) && (one.side ?? reading.side) === reading.side,
+  );
+  const fault = touched && slip(vehicle, touched, reading, known);
+  if (fault) return { ok: false, fault };
+  return { ok: true, corner: { ...corner, obstacles, measured: { ...before, readings } } };
+}
+
+/** The obstacles with one of them moved, in the order they stood in; new ones at the end. */
+function replaced(
+  before: readonly Obstacle[],
+  { mine, others }: { mine: Obstacle; others: readonly Obstacle[] },
+  moved: Obstacle,
+): Obstacle[] {
+  const all = [...others, moved];
+  const rank = (one: Obstacle): number => {
+    const at = before.findIndex(({ id }) => id === one.id || (one === moved && id === mine.id));
+    return at < 0 ? before.length : at;
+  };
+  return all.sort((a, b) => rank(a) - rank(b));
+}
+
+/**
+ * Begins a corner's outlines in a shape, scaled to what was read so far; what was read stays. Points that were
+ * measured in another way are given up for the shape's.
+ */
+export function beginShape(vehicle: Vehicle, axle: AxleName, shape: WellShape): Corner {
+  const corner = vehicle.corners[axle];
+  const before = corner.measured ?? NOTHING_MEASURED;
+  const fresh = shapeOutlines(vehicle, axle, shape);
+  const others = corner.obstacles.filter((one) => !fresh.some(({ id }) => isThing(one, id)));
+  const old = (one: Obstacle): Obstacle | undefined => corner.obstacles.find((was) => isThing(was, one.id));
+  const outlines = fresh.map((one): Obstacle => {
+    const { material, cutMm, label, carrier } = old(one) ?? one;
+    return { ...one, material, cutMm, label, carrier };
+  });
+  const start: Corner = {
+    ...corner,
+    obstacles: [...outlines, ...others],
+    measured: { ...before, shape, readings: [] },
+  };
+  return before.readings.reduce((now, reading) => {
+    const taken = takeReading(withCorner(vehicle, axle, now), axle, reading);
+    return taken.ok ? taken.corner : now;
+  }, start);
+}

@@ -1,0 +1,47 @@
+import { describe, expect, test } from 'vitest';
+import { assess } from '../assess';
+import { readBuild } from '../build';
+import { SHAPES } from '../measure/schema';
+import { starterFile, starterSchema, type Starter } from './starter';
+
+const START: Starter = {
+  label: 'Corvane Tull',
+  kind: 'suv',
+  tireCode: '245/75R16 111S',
+  rimWidthIn: 7,
+  offsetMm: 30,
+  studs: 6,
+  pcdMm: 139.7,
+  boreMm: 106.1,
+  wheelbaseMm: 2750,
+  trackMm: 1600,
+  massFrontKg: 1050,
+  massRearKg: 950,
+  axle: 'independent',
+  shape: 'round',
+};
+
+describe('a vehicle to begin with', () => {
+  test.each([...SHAPES])(
+    'in a %s well is a whole build whose own tire clears, all of it estimated',
+    (shape) => {
+      for (const tireCode of ['205/70R15 96H', '245/75R16 111S', '275/65R18 116T']) {
+        const read = readBuild(starterFile({ ...START, tireCode, shape }));
+        if (!read.ok)
+          throw new Error(read.faults.map(({ path, message }) => `${path} ${message}`).join('\n'));
+        const { fit } = assess(read.build);
+        for (const axle of ['front', 'rear'] as const) {
+          expect(fit[axle].byObstacle.every(({ guessed }) => guessed)).toBe(true);
+          expect(fit[axle].leastClearanceMm).toBeGreaterThan(-15);
+        }
+      }
+    },
+  );
+
+  test('says which field cannot be', () => {
+    const faults = starterSchema.safeParse({ ...START, tireCode: '7.50R16', trackMm: 12 });
+    const said = faults.error?.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('\n');
+    expect(said).toContain('carries no diameter');
+    expect(said).toContain('trackMm: 12 is out of range; give 800 to 3500 mm');
+  });
+});
