@@ -23,6 +23,7 @@ describe('a build file', () => {
     const read = readBuild(file);
     expect(read.ok && read.build.use).toEqual({
       zone: 'street',
+      rub: 'none',
       marginMm: 10,
       grid: { lock: 41, travel: 25 },
     });

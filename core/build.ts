@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  AXLES,
   faultsOf,
   oneOf,
   perAxle,
@@ -12,19 +13,25 @@ import {
 } from './contract';
 import { tireSchema } from './tire/schema';
 import { tireSize } from './tire/size';
+import { FUSES } from './driveline/schema';
+import { chalkSchema } from './load/chalk';
+import { ruleSetSchema } from './rules/schema';
 import { MM_PER_INCH } from './units/length';
 import { vehicleSchema } from './vehicle/schema';
 import { travelOf } from './vehicle/travel';
 import { wheelSchema } from './wheel/schema';
 
+export { AXLES, type AxleName } from './contract';
 export type { Fault } from './contract';
 export type { Tire } from './tire/schema';
 import type { Vehicle } from './vehicle/schema';
 export type { Corner, Material, Obstacle, Steering, Suspension, Vehicle } from './vehicle/schema';
 export type { Hub, Wheel } from './wheel/schema';
 
-export const AXLES = ['front', 'rear'] as const;
-export type AxleName = (typeof AXLES)[number];
+/** A spacer bolts onto the hub and carries studs of its own, or slips over the hub's. */
+export const SPACER_KINDS = ['bolt-on', 'slip-on'] as const;
+/** Where a pressure sensor sits, if anywhere. */
+export const SENSORS = ['none', 'valve', 'band'] as const;
 
 const liftLength = within(-300, 500, 'mm').default(0);
 export const liftSchema = z.strictObject({
@@ -46,6 +53,11 @@ export const packageSchema = z.strictObject({
   tire: tireSchema,
   wheel: wheelSchema,
   spacerMm: within(0, 300, 'mm').default(0),
+  spacerKind: oneOf(SPACER_KINDS).optional(),
+  /** Whether a ring fills the wheel's wider bore. */
+  centringRing: z.boolean({ error: 'is not true/false' }).optional(),
+  pressureSensor: oneOf(SENSORS).optional(),
+  chalk: chalkSchema.optional(),
   lift: z.strictObject({ front: liftSchema.prefault({}), rear: liftSchema.prefault({}) }).prefault(NO_LIFT),
   sagMm: z
     .strictObject({
@@ -57,6 +69,8 @@ export const packageSchema = z.strictObject({
     .array(z.strictObject({ obstacle: words(60, 1), depthMm: within(0, 1000, 'mm') }))
     .max(100)
     .default([]),
+  /** Where a lock stop is set: the largest angle of the wheel on the inside of the turn. */
+  lockStopDeg: within(1, 60, '°').optional(),
   axleRatio: within(0.5, 20).optional(),
   pressureKpa: perAxle(within(0, 1000, 'kPa')).optional(),
   addedMass: z
@@ -76,14 +90,29 @@ export type Package = z.output<typeof packageSchema>;
 export const ZONES = ['street', 'trail', 'all'] as const;
 export type Zone = (typeof ZONES)[number];
 
+/** Whether a soft liner may touch lightly in the last degrees of lock. */
+export const RUB_POLICIES = ['none', 'liner-kiss'] as const;
+export type RubPolicy = (typeof RUB_POLICIES)[number];
+
+const share = within(0, 1);
+
 export const useSchema = z.strictObject({
   zone: oneOf(ZONES).default('street'),
+  /** The shop's own zone, in force in place of `zone`: shares of bump and of lock up to which a pose counts. */
+  zoneLimits: z.strictObject({ label: words(40, 1), bump: share, lock: share }).optional(),
+  rub: oneOf(RUB_POLICIES).default('none'),
+  /** How far the ride height may be from what was measured, one standard deviation. */
+  rideSpreadMm: within(0, 60, 'mm').optional(),
   marginMm: within(0, 200, 'mm').default(10),
   grid: z.strictObject({ lock: whole(1, 181).default(41), travel: whole(2, 121).default(25) }).prefault({}),
   cruiseKmh: within(10, 250, 'km/h').optional(),
   topKmh: within(10, 350, 'km/h').optional(),
   style: oneOf(['touring', 'trail', 'crawl', 'bounce']).optional(),
   comfortRpm: within(200, 20_000, 'rpm').optional(),
+  /** The part of each axle that is meant to give first. */
+  fuse: z.strictObject({ front: oneOf(FUSES).optional(), rear: oneOf(FUSES).optional() }).optional(),
+  /** The rule set of the place that is in force for this job. */
+  rules: ruleSetSchema.optional(),
 });
 export type Use = z.output<typeof useSchema>;
 

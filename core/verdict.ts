@@ -1,6 +1,9 @@
 import type { Assessment } from './assess';
 import { AXLES, type AxleName, type Build } from './build';
-import type { Cure, CureKind } from './clearance/cures';
+import type { Cure } from './clearance/cures/cures';
+import { unitOfCure, type CureKind } from './clearance/cures/kinds';
+import { GRADES } from './clearance/grade';
+import { zoneName } from './clearance/zone';
 import { showWithUnit, type UnitSystem } from './units/quantity';
 
 const mm = (value: number, units: UnitSystem): string =>
@@ -32,25 +35,39 @@ export const CURE_WORDS: Record<CureKind, string> = {
   bracket: 'more bracket lift',
   body: 'more body lift',
   'bump-stop': 'lower bump stop',
+  forward: 'axle further forward',
+  back: 'axle further back',
+  'lock-stop': 'less lock',
   inboard: 'more offset (wheel further in)',
   outboard: 'less offset (wheel further out)',
+  spacer: 'spacer',
+  width: 'narrower tire',
+  diameter: 'smaller tire',
   cut: 'of trimming',
 };
+
+/** The amount of a cure with its unit. */
+export function cureAmount(kind: CureKind, amount: number, units: UnitSystem): string {
+  return unitOfCure(kind) === '°' ? `${amount}°` : mm(amount, units);
+}
 
 export function labelOf(build: Build, axle: AxleName, id: string): string {
   const obstacle = build.vehicle.corners[axle].obstacles.find((one) => one.id === id);
   return obstacle ? obstacle.label || obstacle.id : id;
 }
 
-const ZONE_WORDS = { street: 'street', trail: 'trail', all: 'whole' } as const;
-
 function cureWords(cures: readonly Cure[], units: UnitSystem): string {
-  const found = cures.filter(({ amountMm }) => amountMm !== null).slice(0, 2);
+  const found = cures.filter(({ amount }) => amount !== null).slice(0, 2);
   if (found.length === 0) return cures.length > 0 ? ' No single change that was tried frees it.' : '';
   const words = found
-    .map(({ kind, amountMm }) => `${mm(amountMm ?? 0, units)} ${CURE_WORDS[kind]}`)
+    .map(({ kind, amount }) => `${cureAmount(kind, amount ?? 0, units)} ${CURE_WORDS[kind]}`)
     .join(' or ');
   return ` ${words.charAt(0).toUpperCase()}${words.slice(1)} frees it.`;
+}
+
+/** `the left`, `the right` or nothing, before the name of what was measured on one side alone. */
+export function sideWords(side: 'left' | 'right' | 'both' | undefined): string {
+  return side === undefined || side === 'both' ? '' : `${side} `;
 }
 
 /**
@@ -65,24 +82,39 @@ export function sentenceOf(
 ): string {
   const unmountable = assessment.wheel.checks.find(({ status }) => status === 'fail');
   if (unmountable) return unmountable.message;
+  const overloaded = assessment.load.checks.find(({ status }) => status === 'fail');
+  if (overloaded) return overloaded.message;
   const hanging = assessment.checks.find(({ status }) => status === 'fail');
   if (hanging) return hanging.message;
   const [axle] = [...AXLES].sort(
-    (a, b) => assessment.fit[a].leastClearanceMm - assessment.fit[b].leastClearanceMm,
+    (a, b) =>
+      GRADES.indexOf(assessment.fit[b].grade) - GRADES.indexOf(assessment.fit[a].grade) ||
+      assessment.fit[a].leastClearanceMm - assessment.fit[b].leastClearanceMm,
   );
   if (axle === undefined) throw new Error('a build has two axles');
-  const { at, leastClearanceMm, grade } = assessment.fit[axle];
-  const name = labelOf(build, axle, at.obstacle);
-  const pose = poseWords(at.lockDeg, at.travelMm, units);
-  const side = axle === 'front' ? 'Front tire' : 'Rear tire';
-  const zone = ZONE_WORDS[build.use.zone];
+  const { grade, byObstacle } = assessment.fit[axle];
+  const nearest = [...byObstacle].sort((a, b) => a.leastClearanceMm - b.leastClearanceMm);
+  // What the job lets pass is told only where nothing else is short of the margin.
+  const other = nearest.find(({ accepted }) => !accepted);
+  const kissed = nearest.find(({ accepted }) => accepted);
+  const { marginMm } = build.use;
+  const told = kissed && (!other || other.leastClearanceMm >= marginMm) ? kissed : (other ?? kissed);
+  if (!told) throw new Error('a corner has obstacles');
+  const gap = told.leastClearanceMm;
+  const name = `${sideWords(told.side)}${labelOf(build, axle, told.obstacle)}`;
+  // What was measured on one side stands for both until the other is measured.
+  const sides = told.side === 'both' ? ', on both sides' : '';
+  const pose = `${poseWords(told.lockDeg, told.travelMm, units)}${sides}`;
+  const tire = axle === 'front' ? 'Front tire' : 'Rear tire';
   if (grade === 'free')
-    return `${side} clears everything in the ${zone} zone; nearest is the ${name}, ${mm(leastClearanceMm, units)} away ${pose}.`;
+    return `${tire} clears everything in the ${zoneName(build.use)} zone; nearest is the ${name}, ${mm(gap, units)} away ${pose}.`;
+  if (told.accepted)
+    return `${tire} kisses the ${name} by ${mm(-gap, units)} ${pose}, which this job lets pass.`;
   const help = cureWords(
-    cures.filter((cure) => cure.axle === axle),
+    cures.filter((cure) => cure.axle === axle && cure.obstacle === null),
     units,
   );
-  if (grade === 'close')
-    return `${side} passes the ${name} with ${mm(leastClearanceMm, units)}, less than the margin of ${mm(build.use.marginMm, units)}, ${pose}.${help}`;
-  return `${side} meets the ${name} by ${mm(-leastClearanceMm, units)} ${pose}.${help}`;
+  return grade === 'close'
+    ? `${tire} passes the ${name} with ${mm(gap, units)}, less than the margin of ${mm(marginMm, units)}, ${pose}.${help}`
+    : `${tire} meets the ${name} by ${mm(-gap, units)} ${pose}.${help}`;
 }

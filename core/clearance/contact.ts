@@ -1,8 +1,7 @@
 import { carrierMotion } from './points';
 import { POSE_STRIDE, writePose } from './poses';
-import { frontArms, type SweepCorner } from './fit';
+import { shiftedLift, type SweepCorner, type Way } from './corner';
 import { sectionClearance, type Profile } from './profile';
-import type { Vehicle } from '../build';
 
 export type Point = readonly [x: number, y: number, z: number];
 
@@ -12,6 +11,8 @@ export type PoseView = {
   spin: Point;
   /** On a solid axle, whether the smaller gap is with the other wheel down or up. */
   crossed: boolean;
+  /** How far the bushings let the wheel go forward where the gap is least. */
+  foreAftMm: number;
   obstacles: { id: string; points: Point[] }[];
   nearest: { obstacle: string; clearanceMm: number; at: Point; surface: Point };
 };
@@ -36,13 +37,14 @@ function viewWith(
   corner: SweepCorner,
   profile: Profile,
   cut: Float64Array,
-  arm: number | null,
+  way: Way,
   lockDeg: number,
   hubMm: number,
 ): PoseView {
   const pose = new Float64Array(POSE_STRIDE);
-  const { steering, suspension, obstacles } = corner.corner;
-  writePose(pose, 0, steering, suspension, arm, corner.lift, lockDeg, hubMm);
+  const { suspension, obstacles } = corner.corner;
+  const lift = shiftedLift(corner.lift, way);
+  writePose(pose, 0, corner.steering, suspension, way.frontArmMm, lift, lockDeg, hubMm);
   const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 0, sz = 0, up = 0] = pose;
   // Parts on the upright ride along; they are drawn where the turned hub carries them.
   const c: Point = [sy, -sx, 0];
@@ -86,7 +88,14 @@ function viewWith(
     }
     return { id, points: points.map((point) => place(point)) };
   });
-  return { hub: [hx, hy, hz], spin: [sx, sy, sz], crossed: false, obstacles: moved, nearest };
+  return {
+    hub: [hx, hy, hz],
+    spin: [sx, sy, sz],
+    crossed: way.crossed,
+    foreAftMm: way.foreAftMm,
+    obstacles: moved,
+    nearest,
+  };
 }
 
 /**
@@ -94,7 +103,6 @@ function viewWith(
  * nearest. On a solid axle the pose with the smaller gap is taken, as in the sweep.
  */
 export function poseView(
-  vehicle: Vehicle,
   corner: SweepCorner,
   profile: Profile,
   cut: Float64Array,
@@ -102,11 +110,11 @@ export function poseView(
   travelMm: number,
 ): PoseView {
   const hubMm = travelMm + corner.travel.rideMm;
-  const views = frontArms(vehicle, corner.axle).map((arm, i) => ({
-    ...viewWith(corner, profile, cut, arm, lockDeg, hubMm),
-    crossed: i === 1,
-  }));
-  const [first, second] = views;
+  const views = corner.ways.map((way) => viewWith(corner, profile, cut, way, lockDeg, hubMm));
+  const [first, ...others] = views;
   if (!first) throw new Error('a corner swings on at least one arm');
-  return second && second.nearest.clearanceMm < first.nearest.clearanceMm - 1e-9 ? second : first;
+  return others.reduce(
+    (best, view) => (view.nearest.clearanceMm < best.nearest.clearanceMm - 1e-9 ? view : best),
+    first,
+  );
 }

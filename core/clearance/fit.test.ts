@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, exampleFile, obstacle } from '../../tests/example';
 import type { Build, BuildFile } from '../build';
-import { fitBoth, sweepCorner, cutDepths } from './fit';
+import { cutDepths, sweepCorner } from './corner';
+import { fitBoth } from './fit';
 import { poseView } from './contact';
 import { profileOf } from './profile';
 import { tireSize } from '../tire/size';
@@ -234,7 +235,6 @@ describe('what is said of a corner', () => {
         const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
         const { at, leastClearanceMm } = fits[axle];
         const view = poseView(
-          build.vehicle,
           corner,
           profile,
           cutDepths(corner.corner.obstacles, cuts),

@@ -1,5 +1,5 @@
 import { sectionClearance, type Profile } from './profile';
-import type { SweepCorner } from './fit';
+import type { SweepCorner } from './corner';
 import { POSE_STRIDE } from './poses';
 
 /**

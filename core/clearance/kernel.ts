@@ -85,6 +85,7 @@ export function sweep(
       const lower = hz - rise[i]! - follow[i]! * up;
       // Only what is under the map here, or under the obstacle's least in the zone, changes anything.
       const bound = (counts && least[i]! > map[pose]! ? least[i]! : map[pose]!) - cut[i]!;
+      if (bound === -Infinity) continue;
       let best = bound;
       const chunkEnd = chunkStart[i + 1]!;
       for (let chunk = chunkStart[i]!; chunk < chunkEnd; chunk++) {

@@ -15,6 +15,8 @@ export type FlatObstacles = {
   rise: Float64Array;
   follow: Float64Array;
   upright: Uint8Array;
+  /** 1 for each point that was not measured, or that lies between two of which one was not. */
+  guessed: Uint8Array;
   /**
    * Runs of at most `CHUNK` neighbouring points with a ball around each: chunk c owns points
    * `chunkPoint[c] … chunkPoint[c + 1] - 1`, obstacle i owns chunks `chunkStart[i] … chunkStart[i + 1] - 1`;
@@ -40,26 +42,45 @@ function ballAround(
   return [x, y, z, Math.max(...points.map((point) => Math.hypot(point[0] - x, point[1] - y, point[2] - z)))];
 }
 
-/** A polyline with equal steps of at most `SPACING_MM` put between its points; one point stays one. */
-export function resample(points: Obstacle['points']): [number, number, number][] {
+/**
+ * A polyline with equal steps of at most `SPACING_MM` put between its points; one point stays one. `from[i]` is
+ * the number of the given point at or before point i, with a half where it lies between two.
+ */
+export function resampled(points: Obstacle['points']): {
+  points: [number, number, number][];
+  from: number[];
+} {
   const out: [number, number, number][] = [];
+  const from: number[] = [];
   points.forEach((to, i) => {
-    const from = points[i - 1];
-    if (from) {
-      const length = Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
+    const start = points[i - 1];
+    if (start) {
+      const length = Math.hypot(to[0] - start[0], to[1] - start[1], to[2] - start[2]);
       const steps = Math.ceil(length / SPACING_MM - 1e-9);
       for (let k = 1; k < steps; k++) {
         const f = k / steps;
         out.push([
-          from[0] + (to[0] - from[0]) * f,
-          from[1] + (to[1] - from[1]) * f,
-          from[2] + (to[2] - from[2]) * f,
+          start[0] + (to[0] - start[0]) * f,
+          start[1] + (to[1] - start[1]) * f,
+          start[2] + (to[2] - start[2]) * f,
         ]);
+        from.push(i - 0.5);
       }
     }
     out.push(to);
+    from.push(i);
   });
-  return out;
+  return { points: out, from };
+}
+
+/** The points alone. */
+export function resample(points: Obstacle['points']): [number, number, number][] {
+  return resampled(points).points;
+}
+
+function guessedPoints({ points, estimated = [] }: Obstacle): number[] {
+  const guess = new Set(estimated);
+  return resampled(points).from.map((at) => (guess.has(Math.floor(at)) || guess.has(Math.ceil(at)) ? 1 : 0));
 }
 
 /**
@@ -101,6 +122,7 @@ export function flatten(obstacles: Corner['obstacles'], lift: Lift): FlatObstacl
     chunkStart,
     chunkPoint,
     ball: Float64Array.from(all.flatMap(ballAround)),
+    guessed: Uint8Array.from(obstacles.flatMap(guessedPoints)),
     upright: Uint8Array.from(obstacles, ({ carrier }) => (carrier === 'upright' ? 1 : 0)),
   };
 }

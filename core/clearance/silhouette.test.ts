@@ -4,7 +4,7 @@ import { demoBuild, demoTexts } from '../../tests/example';
 import { builds, number } from '../../tests/randomBuilds';
 import { AXLES, type Build } from '../build';
 import { tireSize } from '../tire/size';
-import { cutDepths, sweepAll, sweepCorner } from './fit';
+import { cutDepths, sweepAll, sweepCorner } from './corner';
 import { profileOf, type Profile } from './profile';
 import { buildSilhouette, familyOf, judgeSilhouette, silhouettePoints } from './silhouette';
 

@@ -1,18 +1,15 @@
-import type { SweepCorner } from './fit';
+import { leastDistance, mostDistance, rimInFamily, type Family, type ShapeRange } from './family';
+import type { SweepCorner } from './corner';
+import { scatterStride } from './kernel';
 import { POSE_STRIDE } from './poses';
 import { rimDistance, tireDistance, type Profile } from './profile';
 
-/** Which wheels a silhouette will be asked about: where their centre planes and the middles of their shapes lie, mm. */
-export type Family = {
-  centreMm: readonly [low: number, high: number];
-  /** Middle radius of the tire's section, between bead and tread. */
-  tireMidMm: readonly [low: number, high: number];
-  rimMidMm: readonly [low: number, high: number];
-};
+export { familyOf } from './family';
 
-/** Points that can be nearest to some wheel of the family: obstacle i owns `start[i] … start[i + 1] - 1`. */
+/** Points that can be nearest to some shape: obstacle i owns `start[i] … start[i + 1] - 1`. */
 type Front = { a: Float64Array; r: Float64Array; start: Int32Array };
-export type Silhouette = { family: Family; tire: Front; rim: Front; count: number };
+/** One front for every tire of the family, and one for the rims of each diameter. */
+export type Silhouette = { family: Family; tire: Front; rims: Front[]; count: number };
 
 /**
  * Width of a bin, mm. Of the points that fall into one bin the one that reaches farthest toward the wheel is
@@ -22,19 +19,6 @@ const BIN_MM = 0.04;
 /** Half the span of the section plane whose bins lie flat in memory; what is farther out is kept in a map. */
 const REACH_MM = 1600;
 const BINS = Math.ceil((2 * REACH_MM) / BIN_MM);
-
-/** The family of one profile, or of several. */
-export function familyOf(profiles: readonly Profile[]): Family {
-  const range = (of: (profile: Profile) => number): [number, number] => [
-    Math.min(...profiles.map(of)),
-    Math.max(...profiles.map(of)),
-  ];
-  return {
-    centreMm: range(({ centreMm }) => centreMm),
-    tireMidMm: range(({ tireInnerMm, tireOuterMm }) => (tireInnerMm + tireOuterMm) / 2),
-    rimMidMm: range(({ rimInnerMm, rimOuterMm }) => (rimInnerMm + rimOuterMm) / 2),
-  };
-}
 
 /** One bin row: per bin the extreme value that was seen (least or greatest) and where in the bin it stood. */
 class Extremes {
@@ -80,14 +64,23 @@ class Extremes {
 /**
  * Keeps of one obstacle the points that can be nearest to a shape of the family.
  *
- * A shape is a rectangle (with or without round corners) about (c, m), with c in `centre` and m in `mid`. Its
- * signed distance depends on |a − c| and |r − m| alone and does not fall as either grows. So:
- * - beyond `mid` (r above its high end) it does not fall as r grows, whichever shape it is; of points at one a
- *   only the lowest can be nearest. Below the low end, only the highest.
- * - beside `centre` the same holds sideways: at one r only the point nearest to the centre.
- * - in the four corners both hold at once: a point is beaten by any other of its corner that is as near or
- *   nearer in both. What is left is a staircase.
- * - between all four bounds neither holds, and every point is kept.
+ * A shape is a rectangle (with or without round corners) about (c, m), with c in `centre` and m in `mid`. With
+ * u = |a − c| and w = |r − m|, its signed distance g does not fall as u or w grows, is at least u − U and at
+ * least w − W less the corner radius (U and W its straight half sizes), and is the larger of those two where
+ * either is not positive. So:
+ *
+ * 1. Beyond `mid` (r above its high end) g does not fall as r grows, whichever shape it is; of points at one a
+ *    only the lowest can be nearest. Below the low end, only the highest; beside `centre` the same sideways.
+ * 2. In the four corners both hold at once: a point is beaten by any other that is as near or nearer in both, to
+ *    the right of the centres by one that lies between it and its mirror image in the farthest centre, to the left
+ *    in the same way. What is left is a staircase.
+ * 3. Above, a point q that stands over the straight tread of every shape (s = U − u is not negative for the
+ *    least U and the farthest c) beats every p that is no lower, as long as r_p ≥ T − s, with T the largest
+ *    m + W: g(q) is the larger of u_q − U ≤ −s ≤ r_p − T and w_q − W ≤ w_p − W, and both are at most
+ *    w_p − W ≤ g(p). Only what reaches deeper than s into the largest shape has to be kept beside q. The same
+ *    holds below and to either side with the roles exchanged.
+ * 4. Between all four bounds none of this holds, and every point is kept.
+ * 5. A point whose least distance from any shape is more than another's greatest from all of them is never nearest.
  */
 class Gatherer {
   private readonly above = new Extremes(1);
@@ -100,12 +93,23 @@ class Gatherer {
 
   constructor(
     private readonly centre: readonly [number, number],
-    private readonly mid: readonly [number, number],
+    private readonly shape: ShapeRange,
   ) {}
 
+  /** Rule 5's greatest distance of the best point so far. */
+  private sure = Infinity;
+
+  /** Whether a point within `reachMm` of (a, r) could be nearest to any shape. */
+  wants(a: number, r: number, reachMm: number): boolean {
+    return leastDistance(this.shape, a, r) - reachMm <= this.sure;
+  }
+
   offer(a: number, r: number): void {
-    if (r > this.mid[1]) this.above.offer(a, r);
-    else if (r < this.mid[0]) this.below.offer(a, r);
+    if (leastDistance(this.shape, a, r) > this.sure) return;
+    this.sure = Math.min(this.sure, mostDistance(this.shape, this.centre, a, r));
+    const [low, high] = this.shape.midMm;
+    if (r > high) this.above.offer(a, r);
+    else if (r < low) this.below.offer(a, r);
     else if (a > this.centre[1]) this.right.offer(r, a);
     else if (a < this.centre[0]) this.left.offer(r, a);
     else
@@ -115,40 +119,50 @@ class Gatherer {
       ]);
   }
 
-  private keep(a: number, r: number): void {
-    this.a.push(a);
-    this.r.push(r);
-  }
-
-  /** A row above or below: its middle whole, its two corners as staircases. */
-  private row(extremes: Extremes, sign: 1 | -1): void {
-    const left: [number, number][] = [];
-    let best = Infinity;
-    extremes.drain((a, r) => {
-      if (a < this.centre[0]) left.push([a, r]);
-      else if (a <= this.centre[1]) this.keep(a, r);
-      else if (sign * r < best) {
-        // Ascending a leads away from the centre: only what is nearer in r than all before it stays.
-        best = sign * r;
-        this.keep(a, r);
-      }
-    });
-    best = Infinity;
-    for (const [a, r] of left.reverse())
-      if (sign * r < best) {
-        best = sign * r;
-        this.keep(a, r);
-      }
+  /**
+   * One side, its points told by how far out they are and where along the side: rules 1 to 3. `edge` is how
+   * far out the farthest straight side stands, `bounds` the range of the shapes' middles along the side.
+   */
+  private side(
+    from: Extremes,
+    sign: 1 | -1,
+    edge: number,
+    bounds: readonly [number, number],
+    leastHalf: number,
+    keep: (along: number, out: number) => void,
+  ): void {
+    const points: [along: number, out: number][] = [];
+    from.drain((along, value) => points.push([along, value]));
+    points.sort(([, x], [, y]) => sign * (x - y));
+    // Rule 3's slack of the best point so far, and where rule 2 ends each corner.
+    let slack = -1;
+    let [leftmost, rightmost] = [-Infinity, Infinity];
+    for (const [along, out] of points) {
+      if (slack >= 0 && sign * (out - edge) >= -slack) continue;
+      if (along <= leftmost || along >= rightmost) continue;
+      keep(along, out);
+      leftmost = Math.max(leftmost, Math.min(along, 2 * bounds[0] - along));
+      rightmost = Math.min(rightmost, Math.max(along, 2 * bounds[1] - along));
+      slack = Math.max(slack, leastHalf - Math.max(Math.abs(along - bounds[0]), Math.abs(along - bounds[1])));
+    }
   }
 
   /** Moves what was offered since the last call into `a` and `r`. */
   finish(): void {
-    this.row(this.above, 1);
-    this.row(this.below, -1);
-    this.right.drain((r, a) => this.keep(a, r));
-    this.left.drain((r, a) => this.keep(a, r));
-    for (const [a, r] of this.middle.values()) this.keep(a, r);
+    const { midMm, leastHalfAMm, leastHalfRMm, outerMm, innerMm, rightMm, leftMm } = this.shape;
+    const keep = (a: number, r: number): void => {
+      if (leastDistance(this.shape, a, r) > this.sure) return;
+      this.a.push(a);
+      this.r.push(r);
+    };
+    const turned = (r: number, a: number): void => keep(a, r);
+    this.side(this.above, 1, outerMm, this.centre, leastHalfAMm, keep);
+    this.side(this.below, -1, innerMm, this.centre, leastHalfAMm, keep);
+    this.side(this.right, 1, rightMm, midMm, leastHalfRMm, turned);
+    this.side(this.left, -1, leftMm, midMm, leastHalfRMm, turned);
+    for (const [a, r] of this.middle.values()) keep(a, r);
     this.middle.clear();
+    this.sure = Infinity;
   }
 }
 
@@ -159,51 +173,68 @@ class Gatherer {
  */
 export function buildSilhouette(corner: SweepCorner, family: Family): Silhouette {
   const { flat, inZone, poseSets } = corner;
-  const tire = new Gatherer(family.centreMm, family.tireMidMm);
-  const rim = new Gatherer(family.centreMm, family.rimMidMm);
-  const tireStart = new Int32Array(flat.count + 1);
-  const rimStart = new Int32Array(flat.count + 1);
+  const { centreMm, flangeInside } = family;
+  const tire = new Gatherer(centreMm, family.tire);
+  const rims = family.rims.map((rim) => new Gatherer(centreMm, rim));
+  // Beyond the highest flange the tire is nearer, and no rim has to know.
+  const flange = flangeInside ? Math.max(...family.rims.map(({ outerMm }) => outerMm)) : Infinity;
+  const all = [tire, ...rims];
+  const starts = all.map(() => new Int32Array(flat.count + 1));
+  const offer = (a: number, r: number): void => {
+    tire.offer(a, r);
+    if (r <= flange) for (const rim of rims) rim.offer(a, r);
+  };
+  const wanted = (a: number, r: number, reachMm: number): boolean =>
+    tire.wants(a, r, reachMm) || (r - reachMm <= flange && rims.some((rim) => rim.wants(a, r, reachMm)));
+  const stride = scatterStride(inZone.length);
   for (let i = 0; i < flat.count; i++) {
-    const from = flat.start[i]! * 3;
-    const to = flat.start[i + 1]! * 3;
     if (flat.upright[i] === 1)
-      for (let q = from; q < to; q += 3) {
-        const r = Math.hypot(flat.xyz[q]!, flat.xyz[q + 2]!);
-        tire.offer(flat.xyz[q + 1]!, r);
-        rim.offer(flat.xyz[q + 1]!, r);
-      }
+      for (let q = flat.start[i]! * 3; q < flat.start[i + 1]! * 3; q += 3)
+        offer(flat.xyz[q + 1]!, Math.hypot(flat.xyz[q]!, flat.xyz[q + 2]!));
     else
       for (const poses of poseSets)
-        for (let pose = 0, p = 0; pose < inZone.length; pose++, p += POSE_STRIDE) {
+        for (let k = 0, pose = 0; k < inZone.length; k++, pose = (pose + stride) % inZone.length) {
           if (inZone[pose] !== 1) continue;
+          const p = pose * POSE_STRIDE;
           const lower = poses[p + 2]! - flat.rise[i]! - flat.follow[i]! * poses[p + 6]!;
-          for (let q = from; q < to; q += 3) {
-            const vx = flat.xyz[q]! - poses[p]!;
-            const vy = flat.xyz[q + 1]! - poses[p + 1]!;
-            const vz = flat.xyz[q + 2]! - lower;
-            const a = vx * poses[p + 3]! + vy * poses[p + 4]! + vz * poses[p + 5]!;
-            const rest = vx * vx + vy * vy + vz * vz - a * a;
-            const r = rest > 0 ? Math.sqrt(rest) : 0;
-            tire.offer(a, r);
-            rim.offer(a, r);
+          const sx = poses[p + 3]!;
+          const sy = poses[p + 4]!;
+          const sz = poses[p + 5]!;
+          for (let chunk = flat.chunkStart[i]!; chunk < flat.chunkStart[i + 1]!; chunk++) {
+            const b = chunk * 4;
+            let vx = flat.ball[b]! - poses[p]!;
+            let vy = flat.ball[b + 1]! - poses[p + 1]!;
+            let vz = flat.ball[b + 2]! - lower;
+            let a = vx * sx + vy * sy + vz * sz;
+            // Rounding may leave a little under 0 where the point lies on the axle itself.
+            if (!wanted(a, Math.sqrt(Math.abs(vx * vx + vy * vy + vz * vz - a * a)), flat.ball[b + 3]!))
+              continue;
+            const end = flat.chunkPoint[chunk + 1]! * 3;
+            for (let q = flat.chunkPoint[chunk]! * 3; q < end; q += 3) {
+              vx = flat.xyz[q]! - poses[p]!;
+              vy = flat.xyz[q + 1]! - poses[p + 1]!;
+              vz = flat.xyz[q + 2]! - lower;
+              a = vx * sx + vy * sy + vz * sz;
+              offer(a, Math.sqrt(Math.abs(vx * vx + vy * vy + vz * vz - a * a)));
+            }
           }
         }
-    tire.finish();
-    rim.finish();
-    tireStart[i + 1] = tire.a.length;
-    rimStart[i + 1] = rim.a.length;
+    all.forEach((one, n) => {
+      one.finish();
+      starts[n]![i + 1] = one.a.length;
+    });
   }
-  const front = (of: Gatherer, start: Int32Array): Front => ({
-    a: Float64Array.from(of.a),
-    r: Float64Array.from(of.r),
-    start,
-  });
-  return { family, tire: front(tire, tireStart), rim: front(rim, rimStart), count: flat.count };
+  const [front, ...others] = all.map((one, n): Front => ({
+    a: Float64Array.from(one.a),
+    r: Float64Array.from(one.r),
+    start: starts[n]!,
+  }));
+  return { family, tire: front!, rims: others, count: flat.count };
 }
 
-/** Points of a silhouette, tire and rim together. */
-export function silhouettePoints({ tire, rim }: Silhouette): number {
-  return tire.a.length + rim.a.length;
+/** Points of a silhouette, tire and rims together. */
+export function silhouettePoints({ tire, rims }: Silhouette): number {
+  return rims.reduce((sum, { a }) => sum + a.length, tire.a.length);
 }
 
 /**
@@ -212,18 +243,13 @@ export function silhouettePoints({ tire, rim }: Silhouette): number {
  * outside the family: the points that it could meet were not kept.
  */
 export function judgeSilhouette(
-  { family, tire, rim, count }: Silhouette,
+  { family, tire, rims, count }: Silhouette,
   profile: Profile,
   cut: Float64Array,
   least: Float64Array,
 ): void {
-  const within = (value: number, [low, high]: readonly [number, number]): boolean =>
-    value >= low - 1e-9 && value <= high + 1e-9;
-  if (
-    !within(profile.centreMm, family.centreMm) ||
-    !within((profile.tireInnerMm + profile.tireOuterMm) / 2, family.tireMidMm) ||
-    !within((profile.rimInnerMm + profile.rimOuterMm) / 2, family.rimMidMm)
-  )
+  const rim = rims[rimInFamily(family, profile) ?? -1];
+  if (!rim)
     throw new Error(
       `a wheel with its centre plane at ${profile.centreMm} mm is outside the silhouette’s family`,
     );

@@ -18,11 +18,23 @@ export function normalBelow(x: number): number {
   return x >= 0 ? 1 - tail : tail;
 }
 
-/** Standard deviation in mm that the tape and the tire's own size give to one clearance. An estimate. */
-export function clearanceSpreadMm(size: TireSize, tapeErrorMm: number): number {
+/** How far a point that was taken from a well shape may be from where it is, one standard deviation. An estimate. */
+export const GUESSED_POINT_MM = 25;
+/** How far a vehicle may stand from the ride height it was measured at, one standard deviation. An estimate. */
+export const RIDE_SPREAD_MM = 5;
+
+/** What makes a clearance unsure, each part one standard deviation in mm. */
+export type SpreadParts = { tapeMm: number; tireMm: number; rideMm: number };
+
+/** The part that the tire's own size gives. An estimate. */
+export function tireSpreadMm(size: TireSize): number {
   const radiusMm = (TIRE_SPREAD[size.source.diameter].diameterShare * size.overallDiameterMm) / 2;
-  const halfWidthMm = TIRE_SPREAD[size.source.width].widthMm / 2;
-  return Math.hypot(tapeErrorMm, radiusMm, halfWidthMm);
+  return Math.hypot(radiusMm, TIRE_SPREAD[size.source.width].widthMm / 2);
+}
+
+/** Standard deviation in mm of one clearance: its parts do not depend on one another. */
+export function clearanceSpreadMm({ tapeMm, tireMm, rideMm }: SpreadParts): number {
+  return Math.hypot(tapeMm, tireMm, rideMm);
 }
 
 /** Chance, 0 to 1, that a clearance worked out as `clearanceMm` is in truth a contact. An estimate. */

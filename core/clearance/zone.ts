@@ -1,14 +1,25 @@
-import type { Zone } from '../build';
+import type { Use, Zone } from '../build';
 import type { Steering } from '../vehicle/schema';
 import type { Travel } from '../vehicle/travel';
 import type { PoseGrid } from './poses';
 
 /** Share of bump, or share of lock, up to which a pose counts. Either is enough: nobody jumps at full lock. */
-export const ZONE_LIMITS: Readonly<Record<Zone, { bump: number; lock: number }>> = {
+export type ZoneLimits = { bump: number; lock: number };
+export const ZONE_LIMITS: Readonly<Record<Zone, ZoneLimits>> = {
   street: { bump: 0.4, lock: 0.3 },
   trail: { bump: 0.7, lock: 0.6 },
   all: { bump: Infinity, lock: Infinity },
 };
+
+/** The limits in force: the shop's own zone where one is chosen. */
+export function zoneLimits({ zone, zoneLimits: own }: Pick<Use, 'zone' | 'zoneLimits'>): ZoneLimits {
+  return own ?? ZONE_LIMITS[zone];
+}
+
+/** What the zone in force is called. */
+export function zoneName({ zone, zoneLimits: own }: Pick<Use, 'zone' | 'zoneLimits'>): string {
+  return own?.label ?? { street: 'street', trail: 'trail', all: 'whole' }[zone];
+}
 
 /** Grid values fall on the limits exactly (12 of 40 steps is 0.3); rounding must not push them out. */
 const ROUNDING = 1e-9;
@@ -18,9 +29,8 @@ export function zoneMask(
   grid: PoseGrid,
   steering: Steering | undefined,
   travel: Travel,
-  zone: Zone,
+  limit: ZoneLimits,
 ): Uint8Array {
-  const limit = ZONE_LIMITS[zone];
   const bumpMm = travel.fullBumpMm - travel.rideMm;
   const mask = new Uint8Array(grid.lockDeg.length * grid.travelMm.length);
   let at = 0;

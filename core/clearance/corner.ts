@@ -1,0 +1,144 @@
+import type { AxleName, Build, Corner, Lift, Package, Steering, Vehicle } from '../build';
+import { travelOf, type Travel } from '../vehicle/travel';
+import { emptyResult, sweep, sweepUpright, type SweepResult } from './kernel';
+import { flatten, type FlatObstacles } from './points';
+import { poseGrid, posesOf, type PoseGrid } from './poses';
+import type { Profile } from './profile';
+import { zoneLimits, zoneMask } from './zone';
+
+/**
+ * One way in which a corner's wheel moves: on which front-view arm it swings (a solid axle swings on half its
+ * track when one wheel is up and the other down), and how far its bushings have let it go forward.
+ */
+export type Way = { frontArmMm: number | null; crossed: boolean; foreAftMm: number };
+
+/** Everything about one corner that the sweep needs and that no tire or wheel changes. */
+export type SweepCorner = {
+  axle: AxleName;
+  corner: Corner;
+  /** Its steering up to the lock stop, where one is set. */
+  steering: Steering | undefined;
+  lift: Lift;
+  travel: Travel;
+  grid: PoseGrid;
+  /** One set of poses for each way. */
+  ways: Way[];
+  poseSets: Float64Array[];
+  inZone: Uint8Array;
+  flat: FlatObstacles;
+};
+
+/** The parts of a package that move the wheel or what it could meet. */
+export type Placement = Pick<Package, 'lift' | 'sagMm' | 'lockStopDeg'>;
+
+/** Front-view arms that a corner swings on: its own, and half the track where a solid axle tilts. */
+export function frontArms(vehicle: Vehicle, axle: AxleName): (number | null)[] {
+  const { suspension } = vehicle.corners[axle];
+  return suspension.kind === 'solid'
+    ? [suspension.frontArmMm, vehicle.trackMm[axle] / 2]
+    : [suspension.frontArmMm];
+}
+
+/** Steering with a lock stop: the inside wheel up to the stop, the outside wheel up to the same share of its lock. */
+export function stoppedSteering(
+  steering: Steering | undefined,
+  lockStopDeg: number | undefined,
+): Steering | undefined {
+  if (!steering || lockStopDeg === undefined || lockStopDeg >= steering.lockInsideDeg) return steering;
+  return {
+    ...steering,
+    lockInsideDeg: lockStopDeg,
+    lockOutsideDeg: (steering.lockOutsideDeg * lockStopDeg) / steering.lockInsideDeg,
+  };
+}
+
+/** Every way of a corner. Bushings are swept at both ends and between: the gap is not least at an end always. */
+function waysOf(vehicle: Vehicle, axle: AxleName): Way[] {
+  const { complianceMm } = vehicle.corners[axle].suspension;
+  const shifts = complianceMm > 0 ? [0, -complianceMm, complianceMm] : [0];
+  return shifts.flatMap((foreAftMm) =>
+    frontArms(vehicle, axle).map((frontArmMm, i) => ({ frontArmMm, crossed: i > 0, foreAftMm })),
+  );
+}
+
+/** The lift with the wheel moved along the vehicle by what its bushings give. */
+export function shiftedLift(lift: Lift, { foreAftMm }: Way): Lift {
+  return foreAftMm === 0 ? lift : { ...lift, foreAftMm: lift.foreAftMm + foreAftMm };
+}
+
+export function sweepCorner(
+  vehicle: Vehicle,
+  axle: AxleName,
+  pack: Placement,
+  use: Pick<Build['use'], 'grid' | 'zone' | 'zoneLimits'>,
+): SweepCorner {
+  const corner = vehicle.corners[axle];
+  const lift = pack.lift[axle];
+  const travel = travelOf(corner.suspension, lift, pack.sagMm[axle]);
+  const steering = stoppedSteering(corner.steering, pack.lockStopDeg);
+  const grid = poseGrid(steering, travel, use.grid);
+  const ways = waysOf(vehicle, axle);
+  return {
+    axle,
+    corner,
+    steering,
+    lift,
+    travel,
+    grid,
+    ways,
+    poseSets: ways.map((way) =>
+      posesOf(grid, steering, corner.suspension, way.frontArmMm, shiftedLift(lift, way)),
+    ),
+    // Shares are of the lock as delivered: at speed nobody steers further because a stop was set.
+    inZone: zoneMask(grid, corner.steering, travel, zoneLimits(use)),
+    flat: flatten(corner.obstacles, lift),
+  };
+}
+
+/** Depth that counts for each obstacle: what was decided, and never more than may be cut. */
+export function cutDepths(obstacles: Corner['obstacles'], cuts: Package['cuts']): Float64Array {
+  return Float64Array.from(obstacles, ({ id, cutMm }) =>
+    Math.min(cuts.find(({ obstacle }) => obstacle === id)?.depthMm ?? 0, cutMm),
+  );
+}
+
+/** Index of the value nearest to 0. */
+export function nearestZero(values: readonly number[]): number {
+  return values.reduce(
+    (best, value, i) => (Math.abs(value) < Math.abs(values[best] ?? Infinity) ? i : best),
+    0,
+  );
+}
+
+/** The grid pose nearest to straight ahead at ride height. */
+export function standingPose({ grid }: SweepCorner): number {
+  return nearestZero(grid.travelMm) * grid.lockDeg.length + nearestZero(grid.lockDeg);
+}
+
+/** Sweeps a corner in some of its ways (all of them, if not said), into one result. */
+export function sweepAll(
+  corner: SweepCorner,
+  profile: Profile,
+  cut: Float64Array,
+  counts: (way: Way) => boolean = () => true,
+): SweepResult {
+  const result = emptyResult(corner.inZone.length, corner.flat.count);
+  corner.poseSets.forEach((poses, i) => {
+    const way = corner.ways[i];
+    if (way && counts(way)) sweep(corner.flat, poses, profile, cut, corner.inZone, result);
+  });
+  sweepUpright(corner.flat, profile, cut, standingPose(corner), result);
+  return result;
+}
+
+/**
+ * Least clearance in mm of each obstacle over the zone, and nothing else: a map that cannot be lowered lets the
+ * sweep pass over whatever does not lower an obstacle's own least.
+ */
+export function leastOf(corner: SweepCorner, profile: Profile, cut: Float64Array): Float64Array {
+  const result = emptyResult(corner.inZone.length, corner.flat.count);
+  result.map.fill(-Infinity);
+  for (const poses of corner.poseSets) sweep(corner.flat, poses, profile, cut, corner.inZone, result);
+  sweepUpright(corner.flat, profile, cut, standingPose(corner), result);
+  return result.least;
+}

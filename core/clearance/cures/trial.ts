@@ -1,0 +1,111 @@
+import { buildSchema, type AxleName, type Build, type Package } from '../../build';
+import { tireSize } from '../../tire/size';
+import { MM_PER_INCH } from '../../units/length';
+import { travelOf } from '../../vehicle/travel';
+import { cutDepths, frontArms, leastOf, sweepCorner, type SweepCorner } from '../corner';
+import { emptyResult, sweep, sweepUpright } from '../kernel';
+import { profileOf, type Profile } from '../profile';
+import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
+import { zoneLimits, zoneMask } from '../zone';
+import { changed, TRYING, type ScannedKind } from './kinds';
+
+export type Trial = {
+  /** Least clearance of every obstacle of a corner after one change; null where no such vehicle could stand. */
+  least: (kind: ScannedKind, amount: number) => Float64Array | null;
+  /** The largest amount of a kind that leaves a vehicle that can stand, at most what is tried of it. */
+  reach: (kind: ScannedKind) => number;
+};
+
+/** A sidewall that is left over the rim, mm; under it nothing is a tire. */
+const LEAST_SIDEWALL_MM = 30;
+
+export function profileFor({ tire, wheel, spacerMm }: Package): Profile {
+  return profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
+}
+
+/** Whether a package leaves a vehicle that can exist: travel both ways from ride height, arms that reach, a tire. */
+function possible(build: Build, axle: AxleName, pack: Package): boolean {
+  const { suspension } = build.vehicle.corners[axle];
+  const travel = travelOf(suspension, pack.lift[axle], pack.sagMm[axle]);
+  const arms = [...frontArms(build.vehicle, axle), suspension.sideArmMm];
+  const size = tireSize(pack.tire, pack.wheel.widthIn);
+  return (
+    travel.fullDroopMm < travel.rideMm &&
+    travel.rideMm < travel.fullBumpMm &&
+    arms.every((arm) => arm === null || Math.abs(arm) > travel.reachMm) &&
+    size.overallDiameterMm / 2 - (MM_PER_INCH / 2) * pack.wheel.diameterIn >= LEAST_SIDEWALL_MM &&
+    size.sectionWidthMm > 80 &&
+    (pack.lockStopDeg === undefined || pack.lockStopDeg >= 5) &&
+    buildSchema.shape.package.safeParse(pack).success
+  );
+}
+
+/**
+ * Springs and sag move the ride height only: every pose of the grid stays, and with it what is met there. So
+ * each obstacle's clearance is kept for every pose once, and a spring is a matter of which poses count.
+ */
+function springTrial(corner: SweepCorner, profile: Profile, cut: Float64Array) {
+  const poses = corner.inZone.length;
+  const all = corner.corner.obstacles.map((_, i) => {
+    const alone = { ...corner.flat, upright: corner.flat.upright.map((up, k) => (k === i ? up : 1)) };
+    const result = emptyResult(poses, corner.flat.count);
+    for (const set of corner.poseSets) sweep(alone, set, profile, cut, corner.inZone, result);
+    if (corner.flat.upright[i] !== 1) return result.map;
+    sweepUpright(corner.flat, profile, cut, 0, result);
+    return new Float64Array(poses).fill(result.least[i]!);
+  });
+  return (inZone: Uint8Array): Float64Array =>
+    Float64Array.from(all, (map) =>
+      map.reduce((least, gap, pose) => (inZone[pose] === 1 && gap < least ? gap : least), Infinity),
+    );
+}
+
+/** Everything that can be tried on one corner, each answer worked out once. */
+export function trialOf(build: Build, axle: AxleName): Trial {
+  const { vehicle, use, package: pack } = build;
+  const corner = sweepCorner(vehicle, axle, pack, use);
+  const cut = cutDepths(corner.corner.obstacles, pack.cuts);
+  const profile = profileFor(pack);
+
+  const reach = (kind: ScannedKind): number => {
+    const { upTo, exact } = TRYING[kind];
+    let amount = upTo;
+    while (amount > 0 && !possible(build, axle, changed(build, axle, kind, amount))) amount -= exact;
+    return Math.max(0, amount);
+  };
+  const wheelKinds = (Object.keys(TRYING) as ScannedKind[]).filter((kind) => TRYING[kind].by === 'wheel');
+  const edges = (): Profile[] =>
+    wheelKinds.map((kind) => profileFor(changed(build, axle, kind, reach(kind))));
+  let silhouette: ReturnType<typeof buildSilhouette> | undefined;
+  let springs: ReturnType<typeof springTrial> | undefined;
+
+  const onSilhouette = (to: Package): Float64Array => {
+    silhouette ??= buildSilhouette(corner, familyOf([profile, ...edges()]));
+    const least = new Float64Array(corner.flat.count);
+    judgeSilhouette(silhouette, profileFor(to), cut, least);
+    return least;
+  };
+  const onSprings = (to: Package): Float64Array => {
+    springs ??= springTrial(corner, profile, cut);
+    const travel = travelOf(corner.corner.suspension, to.lift[axle], to.sagMm[axle]);
+    const travelMm = corner.grid.hubMm.map((h) => h - travel.rideMm);
+    return springs(zoneMask({ ...corner.grid, travelMm }, corner.corner.steering, travel, zoneLimits(use)));
+  };
+  const known = new Map<string, Float64Array | null>();
+  const least: Trial['least'] = (kind, amount) => {
+    const key = amount === 0 ? '0' : `${kind} ${amount}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const to = amount === 0 ? pack : changed(build, axle, kind, amount);
+    let answer: Float64Array | null = null;
+    if (amount === 0) answer = leastOf(corner, profile, cut);
+    else if (possible(build, axle, to)) {
+      if (kind === 'spring') answer = onSprings(to);
+      else if (TRYING[kind].by === 'wheel') answer = onSilhouette(to);
+      else answer = leastOf(sweepCorner(vehicle, axle, to, use), profile, cut);
+    }
+    known.set(key, answer);
+    return answer;
+  };
+  return { least, reach };
+}

@@ -1,0 +1,41 @@
+import type { Build } from '../build';
+import { sweepAll, type SweepCorner } from './corner';
+import type { Profile } from './profile';
+
+/**
+ * What the rub policy `liner-kiss` lets pass: a soft liner, in the last tenth of lock on its side, by a little.
+ * A shop's custom, not a law; the tire touches there when the wheel is put against its stop at walking pace.
+ */
+export const KISS = { fromLockShare: 0.9, depthMm: 5 } as const;
+
+/**
+ * Which obstacles may touch under the policy in force: soft liners that are met by no more than `KISS.depthMm`
+ * and, outside the last tenth of lock, not at all. `least` is each obstacle's clearance over the whole zone.
+ */
+export function acceptedRubs(
+  corner: SweepCorner,
+  { rub }: Pick<Build['use'], 'rub'>,
+  profile: Profile,
+  cut: Float64Array,
+  least: Float64Array,
+): Uint8Array {
+  const { obstacles } = corner.corner;
+  const accepted = new Uint8Array(obstacles.length);
+  const candidates = obstacles.map(
+    ({ material }, i) =>
+      rub === 'liner-kiss' && material === 'liner' && least[i]! < 0 && least[i]! >= -KISS.depthMm,
+  );
+  const { steering } = corner.corner;
+  if (!steering || !candidates.includes(true)) return accepted;
+  const locks = corner.grid.lockDeg.length;
+  const inZone = corner.inZone.map((counts, pose) => {
+    const lock = corner.grid.lockDeg[pose % locks]!;
+    const full = lock >= 0 ? steering.lockInsideDeg : steering.lockOutsideDeg;
+    return counts === 1 && Math.abs(lock) < KISS.fromLockShare * full - 1e-9 ? 1 : 0;
+  });
+  const before = sweepAll({ ...corner, inZone }, profile, cut).least;
+  candidates.forEach((candidate, i) => {
+    if (candidate && before[i]! >= 0) accepted[i] = 1;
+  });
+  return accepted;
+}
