@@ -2,10 +2,18 @@ import { AXLES, type AxleName, type Build } from './build';
 import type { Check } from './check';
 import { fitBoth, type Fit } from './clearance/fit';
 import { worstGrade, type Grade } from './clearance/grade';
+import { drivelineOf, type Driveline } from './driveline/driveline';
 import { speedometerOf, type Speedometer } from './driveline/speedometer';
+import { strengthOf, type Strength } from './driveline/strength';
+import { loadOf, type Load } from './load/load';
+import { ruleChecks } from './rules/evaluate';
+import { groundOf, type Ground } from './stability/ground';
+import { stabilityOf, type Stability } from './stability/stability';
 import { tireSize, type TireSize } from './tire/size';
+import { growthMm, growthPct } from './vehicle/rise';
 import { rideChecks } from './vehicle/rideChecks';
 import { backspacingMm, scrubRadiusMm, wheelPlanes, type WheelPlanes } from './wheel/geometry';
+import { hardwareChecks } from './wheel/hardware';
 import { hubChecks } from './wheel/hubChecks';
 
 export type Assessment = {
@@ -23,8 +31,18 @@ export type Assessment = {
   };
   fit: Record<AxleName, Fit>;
   speedometer: Speedometer;
+  load: Load;
+  driveline: Driveline;
+  /** Left out where the powertrain or the axles are not known. */
+  strength?: Strength;
+  /** Left out where the height of the centre of gravity is not measured. */
+  stability?: Stability;
+  /** What it gains over the ground, from the low points as measured. */
+  ground: Ground;
+  /** The place's rules that are in force for this job; ask the inspector. */
+  rules: Check[];
   grade: Grade;
-  /** What belongs to no one part: ride height, and what was not judged. */
+  /** What belongs to no one part: ride height, and what could not be judged at all. */
   checks: Check[];
 };
 
@@ -45,56 +63,49 @@ function wheelBlock(build: Build, stock: TireSize, size: TireSize): Assessment['
           package: scrubRadiusMm(steering, after.centrePlaneMm, size.rollingCircumferenceMm),
         }
       : null,
-    checks: hubChecks(build),
+    checks: [...hubChecks(build), ...hardwareChecks(build)],
   };
 }
 
-/** What this version does not judge is said, so that a good grade is not read as more than it is. */
-const NOT_JUDGED: readonly Check[] = [
-  {
-    id: 'load',
-    status: 'unknown',
-    message:
-      'Axle, tire and wheel loads are not judged here. Weigh each axle as it will travel and compare with the placard and the ratings.',
-  },
-  {
-    id: 'driveline',
-    status: 'unknown',
-    message: 'Gearing is not judged here. Compare engine speed at cruise before and after.',
-  },
-  {
-    id: 'strength',
-    status: 'unknown',
-    message: 'Axle strength is not judged here. Ask the axle’s maker for its limit with this tire.',
-  },
-  { id: 'stability', status: 'unknown', message: 'Stability is not judged here. Higher stands less stable.' },
-];
-
 /**
- * Judges one build: sizes, wheel, sweep of both axles, speedometer. Pure; the same build gives the same
- * answer. A wheel that cannot be mounted blocks, whatever the sweep says.
+ * Judges one build, in the order of the work: sizes, wheel, sweep of both axles, what carries it, what drives it, how it
+ * stands. Pure; the same build gives the same answer. A wheel that cannot be mounted blocks, whatever the sweep says, and
+ * so does a rating that is exceeded.
  */
 export function assess(build: Build): Assessment {
   const { stock } = build.vehicle;
   const stockSize = tireSize(stock.tire, stock.wheel.widthIn);
   const size = tireSize(build.package.tire, build.package.wheel.widthIn);
-  const growthMm = size.overallDiameterMm - stockSize.overallDiameterMm;
   const wheel = wheelBlock(build, stockSize, size);
   const fit = fitBoth(build);
-  const mounts = wheel.checks.every(({ status }) => status !== 'fail');
+  const load = loadOf(build);
+  const strength = strengthOf(build);
+  const stability = stabilityOf(build);
+  const speedometer = speedometerOf(build, stockSize.rollingCircumferenceMm, size.rollingCircumferenceMm);
+  const holds = [...wheel.checks, ...load.checks].every(({ status }) => status !== 'fail');
   return {
     format: 'vexlo/assessment',
     version: 1,
     tire: {
       stock: stockSize,
       package: size,
-      diameterChangePct: (growthMm / stockSize.overallDiameterMm) * 100,
-      groundClearanceGainMm: growthMm / 2,
+      diameterChangePct: growthPct(build),
+      groundClearanceGainMm: growthMm(build) / 2,
     },
     wheel,
     fit,
-    speedometer: speedometerOf(build, stockSize.rollingCircumferenceMm, size.rollingCircumferenceMm),
-    grade: worstGrade([...AXLES.map((axle) => fit[axle].grade), ...(mounts ? [] : (['blocked'] as const))]),
-    checks: [...rideChecks(build), ...NOT_JUDGED],
+    speedometer,
+    load,
+    driveline: drivelineOf(build),
+    ...('front' in strength ? { strength } : {}),
+    ...('trackFactor' in stability ? { stability } : {}),
+    ground: groundOf(build),
+    rules: ruleChecks(build, { speedometer, load }),
+    grade: worstGrade([...AXLES.map((axle) => fit[axle].grade), ...(holds ? [] : (['blocked'] as const))]),
+    checks: [
+      ...rideChecks(build),
+      ...('front' in strength ? [] : strength.checks),
+      ...('trackFactor' in stability ? [] : stability.checks),
+    ],
   };
 }

@@ -18,6 +18,10 @@ const shape = z.strictObject({
     .max(40)
     .optional(),
   revsPerKm: within(150, 900, 'turns per km').optional(),
+  /** Where the turns per km are from; the maker's sheet if left out. */
+  revsSource: oneOf(['maker', 'measured']).optional(),
+  /** When new. */
+  treadDepthMm: within(3, 30, 'mm').optional(),
 });
 
 /** A tire as its sidewall and its maker's sheet describe it. */

@@ -24,7 +24,11 @@ export type TireSize = {
   maxLoadKg: { single: number; dual?: number } | null;
   speedSymbol: string | null;
   maxSpeedKmh: number | null;
-  source: { diameter: 'maker' | 'code'; width: 'maker' | 'code' };
+  source: {
+    diameter: 'maker' | 'code';
+    width: 'maker' | 'code';
+    circumference: 'measured' | 'maker' | 'code';
+  };
 };
 
 /** Diameter and nominal section width in mm that a code alone implies; undefined where it carries none. */
@@ -60,6 +64,13 @@ export function codeOf(tire: Tire): TireCode {
   return read.value;
 }
 
+/** The tire without turns per km that were measured: what it is calculated to roll. */
+export function calculatedTire(tire: Tire): Tire {
+  if (tire.revsSource !== 'measured') return tire;
+  const { revsPerKm, revsSource, ...rest } = tire;
+  return rest;
+}
+
 /**
  * A tire as it stands on a rim of `rimWidthIn`: what its maker's sheet says, else what its code implies
  * (section growth, tread share and rolling circumference after UN Regulation 30). All lengths in mm.
@@ -89,6 +100,7 @@ export function tireSize(tire: Tire, rimWidthIn: number): TireSize {
     source: {
       diameter: tire.overallDiameterMm === undefined ? 'code' : 'maker',
       width: tire.sectionWidthMm === undefined ? 'code' : 'maker',
+      circumference: tire.revsPerKm === undefined ? 'code' : (tire.revsSource ?? 'maker'),
     },
   };
 }

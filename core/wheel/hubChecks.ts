@@ -10,7 +10,8 @@ const CENTRING_MM = 0.3;
 
 const SEAT_WORDS = { cone: 'conical', ball: 'ball', flat: 'flat' } as const;
 
-function bore(hubMm: number, wheelMm: number): Check {
+function bore(hubMm: number, pack: Build['package']): Check {
+  const { boreMm: wheelMm, centredBy } = pack.wheel;
   const common = { id: 'wheel-bore', value: wheelMm, limit: hubMm };
   if (wheelMm < hubMm)
     return {
@@ -20,6 +21,14 @@ function bore(hubMm: number, wheelMm: number): Check {
     };
   if (wheelMm <= hubMm + CENTRING_MM)
     return { ...common, status: 'pass', message: `The bore of ${wheelMm} mm centres on the hub.` };
+  if (pack.centringRing)
+    return {
+      ...common,
+      status: 'pass',
+      message: `A ring ${wheelMm}/${hubMm} mm centres the wheel on the hub.`,
+    };
+  if (centredBy === 'nut')
+    return { ...common, status: 'pass', message: 'The wheel is made to be centred by its nuts.' };
   return {
     ...common,
     status: 'watch',
@@ -92,7 +101,7 @@ export function hubChecks({ vehicle, package: pack }: Build): Check[] {
       `Bolt circle ${onHub} on both.`,
       `The wheel is drilled ${onWheel}, the hub is ${onHub}. Circles that look alike do not bolt on; choose a wheel drilled ${onHub}.`,
     ),
-    bore(hub.boreMm, wheel.boreMm),
+    bore(hub.boreMm, pack),
     {
       id: 'wheel-seat',
       status: wheel.seat === hub.seat ? 'pass' : 'fail',

@@ -18,6 +18,12 @@ export const wheelSchema = z.strictObject({
   massKg: within(0, 200, 'kg', true),
   material: oneOf(['steel', 'aluminium']),
   bead: oneOf(['plain', 'beadlock']),
+  /** What holds it in the middle: the hub's bore, or its nuts alone, as its maker says. */
+  centredBy: oneOf(['hub', 'nut']).optional(),
+  /** Thickness between the hub face and the nut's seat. */
+  padMm: within(2, 60, 'mm').optional(),
+  valve: oneOf(['rubber', 'metal']).optional(),
+  valveMaxKpa: within(150, 1500, 'kPa').optional(),
 });
 export type Wheel = z.output<typeof wheelSchema>;
 
@@ -34,5 +40,7 @@ export const hubSchema = z.strictObject({
     .optional(),
   studLengthMm: within(5, 200, 'mm').optional(),
   seat: oneOf(SEATS),
+  /** Whether sheet-metal clips still sit on the studs, as they came from the line. */
+  clips: z.boolean({ error: 'is not true/false' }).optional(),
 });
 export type Hub = z.output<typeof hubSchema>;

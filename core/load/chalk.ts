@@ -1,0 +1,99 @@
+import { z } from 'zod';
+import type { Build } from '../build';
+import type { Check } from '../check';
+import { AXLES, oneOf, within, words } from '../contract';
+import type { RoadPressure } from './pressure';
+
+/** Where the chalk went first: all across, in the middle, or at both edges. */
+export const CHALK_MARKS = ['even', 'centre', 'edges'] as const;
+
+/** Chalk tests of the tires that are on, oldest first: a line across the tread, a short straight drive, a look. */
+export const chalkSchema = z
+  .array(
+    z.strictObject({
+      axle: oneOf(AXLES),
+      kpa: within(50, 1000, 'kPa'),
+      mark: oneOf(CHALK_MARKS),
+      /** The day it was done, as 2026-03-31. */
+      on: z
+        .string()
+        .regex(/^\d{4}-\d{2}-\d{2}$/, { error: 'is not a day; write it as 2026-03-31' })
+        .optional(),
+      by: words(80).optional(),
+    }),
+  )
+  .max(60, { error: 'has more than 60 entries; take the oldest out' });
+export type Chalk = z.output<typeof chalkSchema>[number];
+
+/** One step of pressure between two chalk tests, kPa. */
+const STEP_KPA = 20;
+
+export type ChalkStep = { tryKpa: number | null; message: string };
+
+/**
+ * What to try after a chalk test. Chalk that stays at the edges means too hard, chalk that stays in the middle too
+ * soft: pressure goes down or up by one step, never under what the load needs nor over the limit.
+ */
+export function chalkStep(
+  { mark, kpa }: Pick<Chalk, 'mark' | 'kpa'>,
+  road: RoadPressure | undefined,
+  limitKpa: number | undefined,
+): ChalkStep {
+  if (mark === 'even') return { tryKpa: null, message: `Even at ${kpa} kPa: keep it, and write it down.` };
+  if (mark === 'centre') {
+    const next = kpa - STEP_KPA;
+    return road && next < road.kpa
+      ? {
+          tryKpa: null,
+          message: `The middle wears first at ${kpa} kPa, but the load needs ${road.kpa} kPa: do not go lower on the road. A narrower rim or a tire for less load would suit it.`,
+        }
+      : { tryKpa: next, message: `The middle wears first at ${kpa} kPa: try ${next} kPa.` };
+  }
+  const next = kpa + STEP_KPA;
+  return limitKpa !== undefined && next > limitKpa
+    ? {
+        tryKpa: null,
+        message: `The edges wear first at ${kpa} kPa, and ${limitKpa} kPa is the limit: it carries too much for this tire.`,
+      }
+    : { tryKpa: next, message: `The edges wear first at ${kpa} kPa: try ${next} kPa.` };
+}
+
+/** How far chalk and table may be apart before it is told, kPa. */
+const APART_KPA = 20;
+
+/** The newest chalk test of each axle against the pressure for its load; none where no test was made. */
+export function chalkChecks(
+  build: Build,
+  roadOf: (axle: Chalk['axle']) => RoadPressure | undefined,
+): Check[] {
+  return AXLES.flatMap((axle): Check[] => {
+    const newest = build.package.chalk?.filter((one) => one.axle === axle).at(-1);
+    if (!newest) return [];
+    const { mark, kpa } = newest;
+    const road = roadOf(axle);
+    const common = { id: `chalk-${axle}`, value: kpa };
+    if (!road)
+      return [
+        {
+          ...common,
+          status: 'unknown',
+          message: `Chalk at the ${axle}: ${mark} at ${kpa} kPa. What the load needs is not known; enter the tire’s load table.`,
+        },
+      ];
+    const from = road.source === 'maker' ? 'the load table' : 'the estimate from the load';
+    const wantsLess = mark === 'centre' ? kpa <= road.kpa + APART_KPA : mark === 'even' && kpa < road.kpa;
+    const wantsMore = mark === 'edges' ? kpa >= road.kpa : mark === 'even' && kpa > road.kpa + APART_KPA;
+    return [
+      {
+        ...common,
+        limit: road.kpa,
+        status: wantsLess || wantsMore ? 'watch' : 'pass',
+        message: wantsLess
+          ? `Chalk at the ${axle} wants less than ${kpa} kPa or is even there; ${from} says ${road.kpa} kPa. The load is not carried with less: weigh the axle again before going under it.`
+          : wantsMore
+            ? `Chalk at the ${axle} says ${mark} at ${kpa} kPa, more than the ${road.kpa} kPa of ${from}. The axle may carry more than was weighed: weigh it again.`
+            : `Chalk at the ${axle}: ${mark} at ${kpa} kPa, in keeping with ${from} (${road.kpa} kPa).`,
+      },
+    ];
+  });
+}

@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import type { Build } from '../build';
+import type { Check } from '../check';
+import { oneOf, within, words } from '../contract';
+import { tireSize } from '../tire/size';
+import { riseMm } from '../vehicle/rise';
+
+/** What a low point hangs on: it follows the body, the frame, or the nearer axle. */
+export const UNDERSIDE_CARRIERS = ['body', 'frame', 'axle'] as const;
+
+/** Low points under the vehicle as delivered, standing on the ground it was measured on. */
+export const undersideSchema = z
+  .array(
+    z.strictObject({
+      label: words(60).default(''),
+      /** Negative ahead of the front axle. */
+      behindFrontAxleMm: within(-3000, 12_000, 'mm'),
+      heightMm: within(0, 3000, 'mm'),
+      carrier: oneOf(UNDERSIDE_CARRIERS),
+    }),
+  )
+  .max(60, { error: 'has more than 60 points; keep the lowest ones' });
+export type LowPoint = z.output<typeof undersideSchema>[number];
+
+type Pair<T> = { stock: T; package: T };
+export type Ground = {
+  /** Each left out where no point was measured that it depends on. */
+  approachDeg?: Pair<number>;
+  departureDeg?: Pair<number>;
+  breakoverDeg?: Pair<number>;
+  runningClearanceMm?: Pair<number>;
+  checks: Check[];
+};
+
+/**
+ * Angle in degrees of the ramp that touches the tire and a point, the point `aheadMm` beyond the axle and `heightMm`
+ * up. The ramp is a tangent of the tire: the axle's centre lies one radius from it. 90 where the point is hidden
+ * behind the tire.
+ */
+export function rampDeg(aheadMm: number, heightMm: number, radiusMm: number): number {
+  const away = Math.hypot(aheadMm, radiusMm - heightMm);
+  if (away <= radiusMm || aheadMm <= 0) return 90;
+  // d·sin θ + (R − h)·cos θ = R, with d = away·cos φ and R − h = away·sin φ.
+  const angle = Math.asin(radiusMm / away) - Math.atan2(radiusMm - heightMm, aheadMm);
+  return Math.min(90, Math.max(0, (angle * 180) / Math.PI));
+}
+
+/** How far the body, the frame and the axle rise over the ground at a place along the vehicle, mm. */
+function riseAt(build: Build, { behindFrontAxleMm, carrier }: LowPoint): number {
+  const share = behindFrontAxleMm / build.vehicle.wheelbaseMm;
+  return riseMm(build, 'front', carrier) * (1 - share) + riseMm(build, 'rear', carrier) * share;
+}
+
+const least = (values: readonly number[]): number | undefined =>
+  values.length > 0 ? Math.min(...values) : undefined;
+
+/**
+ * Approach, departure and breakover angles and the running clearance from the low points as measured, as delivered
+ * and with the package: what people lift for. Tires are taken as round; they press in where they stand.
+ */
+export function groundOf(build: Build): Ground {
+  const { vehicle, package: pack } = build;
+  const points = vehicle.underside ?? [];
+  const radius: Pair<number> = {
+    stock: tireSize(vehicle.stock.tire, vehicle.stock.wheel.widthIn).overallDiameterMm / 2,
+    package: tireSize(pack.tire, pack.wheel.widthIn).overallDiameterMm / 2,
+  };
+  const pair = (of: (which: 'stock' | 'package') => number | undefined): Pair<number> | undefined => {
+    const [stock, now] = [of('stock'), of('package')];
+    return stock === undefined || now === undefined ? undefined : { stock, package: now };
+  };
+  const heightOf = (point: LowPoint, which: 'stock' | 'package'): number =>
+    point.heightMm + (which === 'stock' ? 0 : riseAt(build, point));
+  const L = vehicle.wheelbaseMm;
+  const carried = points.filter(({ carrier }) => carrier !== 'axle');
+  const approach = carried.filter((one) => one.behindFrontAxleMm < 0);
+  const departure = carried.filter((one) => one.behindFrontAxleMm > L);
+  const between = carried.filter((one) => one.behindFrontAxleMm > 0 && one.behindFrontAxleMm < L);
+  const ramp = (point: LowPoint, beyondMm: number, which: 'stock' | 'package'): number =>
+    rampDeg(beyondMm, heightOf(point, which), radius[which]);
+  const approachDeg = pair((which) => least(approach.map((one) => ramp(one, -one.behindFrontAxleMm, which))));
+  const departureDeg = pair((which) =>
+    least(departure.map((one) => ramp(one, one.behindFrontAxleMm - L, which))),
+  );
+  const breakoverDeg = pair((which) =>
+    least(
+      between.map(
+        (one) => ramp(one, one.behindFrontAxleMm, which) + ramp(one, L - one.behindFrontAxleMm, which),
+      ),
+    ),
+  );
+  const runningClearanceMm = pair((which) => least(points.map((one) => heightOf(one, which))));
+  const lacking = [
+    ...(approachDeg ? [] : ['ahead of the front wheels']),
+    ...(breakoverDeg ? [] : ['between the axles']),
+    ...(departureDeg ? [] : ['behind the rear wheels']),
+  ];
+  return {
+    ...(approachDeg ? { approachDeg } : {}),
+    ...(departureDeg ? { departureDeg } : {}),
+    ...(breakoverDeg ? { breakoverDeg } : {}),
+    ...(runningClearanceMm ? { runningClearanceMm } : {}),
+    checks:
+      lacking.length > 0
+        ? [
+            {
+              id: 'underside',
+              status: 'unknown',
+              message: `What it gains over the ground is not wholly known: measure the lowest point ${lacking.join(', ')}.`,
+            },
+          ]
+        : [],
+  };
+}

@@ -1,0 +1,238 @@
+import type { Build } from '../build';
+import type { Check } from '../check';
+
+/** No wheel is thinner than this under its nuts, mm: shorter studs than this allows are too short for any. */
+const THINNEST_PAD_MM = 3;
+/** Typical thickness under the nut's seat where it was not measured, mm. Estimates. */
+export const USUAL_PAD_MM = { steel: 5, aluminium: 12 } as const;
+/** A snap-in rubber valve is commonly made for this much, kPa. A rule of thumb; the valve's maker says. */
+export const RUBBER_VALVE_KPA = 450;
+const MM_PER_INCH = 25.4;
+
+/** Diameter in mm of a thread written `M14x1.5` or `1/2-20`. */
+export function threadDiameterMm(thread: string): number {
+  const metric = /^M(\d+)x/i.exec(thread);
+  if (metric) return Number(metric[1]);
+  const [over = '1', under = '1'] = (thread.split('-')[0] ?? '').split('/');
+  return (Number(over) / Number(under)) * MM_PER_INCH;
+}
+
+const sameWheel = (build: Build): boolean =>
+  JSON.stringify(build.vehicle.stock.wheel) === JSON.stringify(build.package.wheel);
+
+/** How much thread the nuts take on the hub's own studs. */
+function engagement(build: Build): Check {
+  const id = 'stud-engagement';
+  const { hub, stock } = build.vehicle;
+  const { wheel, spacerMm, spacerKind } = build.package;
+  if (spacerMm === 0 && sameWheel(build))
+    return { id, status: 'pass', message: 'The wheel as delivered on its own studs, without a spacer.' };
+  if (spacerMm > 0 && spacerKind === undefined)
+    return {
+      id,
+      status: 'unknown',
+      message:
+        'Whether the spacer bolts on or slips over the studs is not entered; it decides which studs carry.',
+    };
+  if (spacerMm > 0 && spacerKind === 'bolt-on')
+    return {
+      id,
+      status: 'unknown',
+      message:
+        'The nuts sit on the spacer’s own studs: measure their thread and length, and count the turns, at least one diameter deep.',
+    };
+  if (hub.thread === undefined || hub.studLengthMm === undefined)
+    return {
+      id,
+      status: 'unknown',
+      message: 'Stud thread and length are not measured. Measure them from the hub face.',
+    };
+  const limit = threadDiameterMm(hub.thread);
+  const padMm = wheel.padMm ?? USUAL_PAD_MM[wheel.material];
+  const value = hub.studLengthMm - spacerMm - padMm;
+  const most = hub.studLengthMm - spacerMm - THINNEST_PAD_MM;
+  const longer = (limit - value).toFixed(0);
+  if (wheel.padMm === undefined ? most < limit : value < limit)
+    return {
+      id,
+      status: 'fail',
+      value: wheel.padMm === undefined ? most : value,
+      limit,
+      message: `The nuts take ${Math.max(0, wheel.padMm === undefined ? most : value).toFixed(0)} mm of thread at most, less than one diameter (${limit.toFixed(0)} mm). Fit studs at least ${longer} mm longer, or a thinner spacer.`,
+    };
+  if (wheel.padMm === undefined)
+    return {
+      id,
+      status: 'watch',
+      value,
+      limit,
+      message: `About ${value.toFixed(0)} mm of thread, an estimate with ${padMm} mm of ${wheel.material} under the nuts${stock.wheel.material === wheel.material ? '' : ', another material than as delivered'}; one diameter is ${limit.toFixed(0)} mm. Measure the wheel’s thickness at the nut.`,
+    };
+  return {
+    id,
+    status: 'pass',
+    value,
+    limit,
+    message: `The nuts take ${value.toFixed(0)} mm of thread, at least one diameter (${limit.toFixed(0)} mm).`,
+  };
+}
+
+function spacerChecks(build: Build): Check[] {
+  const { hub } = build.vehicle;
+  const { spacerMm, spacerKind } = build.package;
+  if (spacerMm === 0) return [];
+  const id = 'spacer-kind';
+  if (spacerKind === undefined)
+    return [{ id, status: 'unknown', message: 'Which kind of spacer it is is not entered.' }];
+  if (spacerKind === 'slip-on')
+    return [
+      {
+        id,
+        status: 'watch',
+        value: spacerMm,
+        message: `A spacer of ${spacerMm} mm slips over the studs: it takes thread from the nuts and lifts the wheel off the hub’s centring. The right offset is better; spacers are unlawful in places, ask the inspector.`,
+      },
+    ];
+  const past = hub.studLengthMm === undefined ? undefined : hub.studLengthMm - spacerMm;
+  return [
+    {
+      id,
+      status: 'watch',
+      value: spacerMm,
+      message: `A spacer of ${spacerMm} mm bolts on: torque it to its maker’s figure, again after 50 to 100 km. Spacers are unlawful in places, ask the inspector.`,
+    },
+    past === undefined
+      ? {
+          id: 'spacer-pockets',
+          status: 'unknown',
+          message: 'Stud length is not measured: whether the studs stand out of the spacer is not known.',
+        }
+      : past > 0
+        ? {
+            id: 'spacer-pockets',
+            status: 'watch',
+            value: past,
+            limit: 0,
+            message: `The studs stand ${past.toFixed(0)} mm out of the spacer’s face: the wheel needs pockets that deep between its holes, else it does not lie flat. A spacer of ${hub.studLengthMm} mm or more hides them.`,
+          }
+        : { id: 'spacer-pockets', status: 'pass', value: past, message: 'The studs end inside the spacer.' },
+  ];
+}
+
+function valveChecks(build: Build): Check[] {
+  const { wheel, tire, pressureSensor } = build.package;
+  const checks: Check[] = [];
+  const limit = wheel.valveMaxKpa ?? (wheel.valve === 'rubber' ? RUBBER_VALVE_KPA : undefined);
+  if (wheel.valve === undefined && wheel.valveMaxKpa === undefined)
+    checks.push({
+      id: 'valve',
+      status: sameWheel(build) ? 'pass' : 'unknown',
+      message: sameWheel(build)
+        ? 'The valve as delivered.'
+        : 'The kind of valve is not entered: rubber ones have a pressure limit, metal ones need clearance to brake and stones.',
+    });
+  else if (limit !== undefined && tire.maxPressureKpa !== undefined && tire.maxPressureKpa > limit)
+    checks.push({
+      id: 'valve',
+      status: 'watch',
+      value: tire.maxPressureKpa,
+      limit,
+      message: `The tire may take ${tire.maxPressureKpa} kPa, the valve ${wheel.valveMaxKpa === undefined ? `commonly ${limit} kPa` : `${limit} kPa`}. Stay under the lower of the two, or fit metal valves.`,
+    });
+  else
+    checks.push({
+      id: 'valve',
+      status: 'pass',
+      message: wheel.valve === 'metal' ? 'Metal valves.' : 'The valve takes the tire’s pressure.',
+    });
+  if (pressureSensor === 'valve' && wheel.valve === 'rubber')
+    checks.push({
+      id: 'pressure-sensor',
+      status: 'watch',
+      message: 'The pressure sensor hangs on a rubber valve: check that it is one made for sensors.',
+    });
+  else if (pressureSensor === undefined)
+    checks.push({
+      id: 'pressure-sensor',
+      status: sameWheel(build) ? 'pass' : 'unknown',
+      message: sameWheel(build)
+        ? 'The pressure sensor as delivered.'
+        : 'Whether the wheels carry pressure sensors is not entered; moved ones must be taught in, missing ones light the lamp.',
+    });
+  else
+    checks.push({
+      id: 'pressure-sensor',
+      status: 'pass',
+      message:
+        pressureSensor === 'none' ? 'No pressure sensors.' : 'Pressure sensors are fitted; teach them in.',
+    });
+  return checks;
+}
+
+/** From this much more mass per wheel on, shares of the stock wheel and tire, springs and dampers feel it. */
+const HEAVY_SHARE = 0.25;
+
+function wheelChecks(build: Build): Check[] {
+  const { stock } = build.vehicle;
+  const { wheel, tire } = build.package;
+  const checks: Check[] = [];
+  if (wheel.material !== stock.wheel.material)
+    checks.push({
+      id: 'wheel-material',
+      status: 'watch',
+      message: `The wheels are ${wheel.material}, as delivered ${stock.wheel.material}: use the nuts, seat and torque that the wheel’s maker states, not the old ones.`,
+    });
+  if (wheel.bead === 'beadlock')
+    checks.push({
+      id: 'beadlock',
+      status: 'watch',
+      message:
+        'Beadlock rings are torqued bolt by bolt and again after the first drive; in places they may not be used on the road. Ask the inspector.',
+    });
+  const [before, after] = [stock.tire.massKg, tire.massKg];
+  if (before !== undefined && after !== undefined) {
+    const was = before + stock.wheel.massKg;
+    const now = after + wheel.massKg;
+    const heavy = now - was > HEAVY_SHARE * was;
+    checks.push({
+      id: 'unsprung-mass',
+      status: heavy ? 'watch' : 'pass',
+      value: now - was,
+      limit: HEAVY_SHARE * was,
+      message: heavy
+        ? `Each wheel with its tire weighs ${(now - was).toFixed(1)} kg more (${now.toFixed(1)} kg): dampers, ball joints and brakes feel it, and a spare carrier must take it.`
+        : `Each wheel with its tire weighs ${now.toFixed(1)} kg, ${was.toFixed(1)} kg as delivered.`,
+    });
+  }
+  return checks;
+}
+
+/** Studs, spacer, clips, valve, sensor, material, bead and mass: each with its cure. Nothing here is guessed to a pass. */
+export function hardwareChecks(build: Build): Check[] {
+  const { hub } = build.vehicle;
+  const { spacerMm } = build.package;
+  const moved = spacerMm > 0 || !sameWheel(build);
+  const clips: Check[] =
+    hub.clips === undefined
+      ? moved
+        ? [
+            {
+              id: 'retaining-clips',
+              status: 'unknown',
+              message:
+                'Look for sheet-metal clips on the studs: they come off before a flat-faced wheel goes on.',
+            },
+          ]
+        : []
+      : [
+          {
+            id: 'retaining-clips',
+            status: hub.clips && moved ? 'watch' : 'pass',
+            message:
+              hub.clips && moved
+                ? 'Sheet-metal clips sit on the studs: take them off, else the wheel does not lie flat.'
+                : 'No clips in the way.',
+          },
+        ];
+  return [...clips, engagement(build), ...spacerChecks(build), ...wheelChecks(build), ...valveChecks(build)];
+}
