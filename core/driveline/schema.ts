@@ -1,6 +1,15 @@
 import { z } from 'zod';
 import { oneOf, whole, within } from '../contract';
 
+/** Three ways of choosing an axle ratio for a taller tire. */
+export const SCHOOLS = ['restore', 'hold', 'crawl'] as const;
+export type School = (typeof SCHOOLS)[number];
+/** Parts that can be made to give first. */
+export const FUSES = ['shaft', 'joint', 'ring-and-pinion'] as const;
+
+/** A part's name as it stands in a sentence. */
+export const partWords = (part: string): string => part.replaceAll('-', ' ');
+
 const ratio = within(0.1, 30);
 
 /** Engine or motor and what multiplies it, up to the axles. */

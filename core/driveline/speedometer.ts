@@ -13,6 +13,23 @@ const TABLE_KMH = [20, 30, 40, 50, 60, 80, 100, 120, 130] as const;
 /** UN Regulation 39 tests at these speeds: 0 ≤ indicated − true ≤ 0.1 · true + 4 km/h. */
 const R39_KMH = [40, 80, 120] as const;
 
+/**
+ * What is driven for every kilometre that is counted, as a share: the circumferences, in mm, and where it counts at the
+ * transmission the axle ratios too. The over-read as delivered is left out.
+ */
+export function drivenPerCounted(
+  { vehicle, package: pack }: Build,
+  stockCircumferenceMm: number,
+  packageCircumferenceMm: number,
+): number {
+  const stockRatio = vehicle.stock.axleRatio;
+  const gearing = vehicle.speedSensor === 'transmission' ? stockRatio / (pack.axleRatio ?? stockRatio) : 1;
+  return (packageCircumferenceMm / stockCircumferenceMm) * gearing;
+}
+
+/** How much a dial may show too much at a true speed, km/h: UN Regulation 39. */
+export const mostOverKmh = (trueKmh: number): number => 0.1 * trueKmh + 4;
+
 /** Speedometer and odometer with the package's rolling circumference in mm against the stock one. */
 export function speedometerOf(
   build: Build,
@@ -20,15 +37,12 @@ export function speedometerOf(
   packageCircumferenceMm: number,
 ): Speedometer {
   const { vehicle } = build;
-  const stockRatio = vehicle.stock.axleRatio;
-  const gearing =
-    vehicle.speedSensor === 'transmission' ? stockRatio / (build.package.axleRatio ?? stockRatio) : 1;
-  const driven = (packageCircumferenceMm / stockCircumferenceMm) * gearing;
+  const driven = drivenPerCounted(build, stockCircumferenceMm, packageCircumferenceMm);
   const truePerIndicated = driven / (1 + vehicle.stockOverreadPct / 100);
   const checks = R39_KMH.map((indicatedKmh): Check => {
     const trueKmh = indicatedKmh * truePerIndicated;
     const over = indicatedKmh - trueKmh;
-    const limit = 0.1 * trueKmh + 4;
+    const limit = mostOverKmh(trueKmh);
     // Equal speeds must not fail for the last bit of a division.
     const status = over < -1e-9 || over > limit + 1e-9 ? 'fail' : 'pass';
     const reading = `At ${indicatedKmh} km/h on the dial it drives ${trueKmh.toFixed(1)} km/h`;

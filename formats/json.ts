@@ -1,0 +1,28 @@
+import type { Fault } from '../core/contract';
+
+/** Where in a text a JSON parser stopped, as line and column from 1. */
+function placeOf(text: string, message: string): { line: number; column: number } {
+  const at = /position (\d+)/.exec(message);
+  const position = at ? Number(at[1]) : text.length;
+  const before = text.slice(0, position).split('\n');
+  return { line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
+}
+
+/** Reads JSON text; a syntax fault names line and column. */
+export function parseJson(text: string): { ok: true; value: unknown } | { ok: false; faults: Fault[] } {
+  try {
+    return { ok: true, value: JSON.parse(text.replace(/^\uFEFF/, '')) as unknown };
+  } catch (error) {
+    const message = error instanceof Error ? error.message : String(error);
+    const { line, column } = placeOf(text, message);
+    return {
+      ok: false,
+      faults: [
+        {
+          path: `line ${line}, column ${column}`,
+          message: 'is not JSON from here on; look for a missing comma, quote or bracket',
+        },
+      ],
+    };
+  }
+}
