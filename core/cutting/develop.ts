@@ -1,0 +1,56 @@
+import type { CutSample } from './cutPlan';
+
+/** A template lies flat: u and v in mm, true lengths. */
+export type Flat = readonly [u: number, v: number];
+export type Template = {
+  /** The edge as it is, laid flat, and the new edge; v grows away from the wheel. */
+  edge: Flat[];
+  cut: Flat[];
+  /** Length of the edge along the panel, and of its side view alone, mm: they differ where the panel is curved. */
+  unrolledMm: number;
+  sideViewMm: number;
+};
+
+/**
+ * Lays an edge flat. The turns that it takes in the side view stay as they are, each step keeps its true length in space:
+ * a panel that curves toward or away from the wheel is unrolled along its lip. The new edge stands at its depth square to
+ * the old one, as it will be marked. The first point lies at the origin, and the whole is turned so that the ends lie level.
+ */
+export function developed(samples: readonly CutSample[]): Template {
+  const edge: [number, number][] = [];
+  let [u, v] = [0, 0];
+  let unrolledMm = 0;
+  let sideViewMm = 0;
+  samples.forEach(({ point }, i) => {
+    const before = samples[i - 1]?.point;
+    if (before) {
+      const [dx, dz] = [point[0] - before[0], point[2] - before[2]];
+      const flat = Math.hypot(dx, dz);
+      const whole = Math.hypot(flat, point[1] - before[1]);
+      unrolledMm += whole;
+      sideViewMm += flat;
+      // A step straight across the vehicle has no direction of its own in the side view; it goes on as the last one did.
+      const [ux, uz] = flat > 1e-9 ? [dx / flat, dz / flat] : [1, 0];
+      u += ux * whole;
+      v += uz * whole;
+    }
+    edge.push([u, v]);
+  });
+  const cut = samples.map(({ away, depthMm }, i): [number, number] => {
+    const [eu = 0, ev = 0] = edge[i] ?? [];
+    return [eu + away[0] * depthMm, ev + away[2] * depthMm];
+  });
+  const [lu, lv] = edge.at(-1) ?? [1, 0];
+  const turn = -Math.atan2(lv, lu);
+  const turned = ([a, b]: Flat): Flat => [
+    a * Math.cos(turn) - b * Math.sin(turn),
+    a * Math.sin(turn) + b * Math.cos(turn),
+  ];
+  return { edge: edge.map(turned), cut: cut.map(turned), unrolledMm, sideViewMm };
+}
+
+/** The same for the other side of the vehicle: left and right exchanged, lengths kept. */
+export function mirrored({ edge, cut, ...lengths }: Template): Template {
+  const flip = ([u, v]: Flat): Flat => [-u, v];
+  return { edge: edge.map(flip), cut: cut.map(flip), ...lengths };
+}

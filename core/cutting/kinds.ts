@@ -1,0 +1,30 @@
+import type { Material, Obstacle } from '../build';
+
+/** Kinds of trimming from the lightest to the heaviest, each with what it takes: minutes to begin and per 100 mm of edge. */
+export const CUT_KINDS = {
+  tuck: { words: 'tuck or re-tie the liner', verb: 'tuck', startMin: 10, per100Min: 2 },
+  plastic: { words: 'trim the plastic', verb: 'trim', startMin: 15, per100Min: 4 },
+  bumper: { words: 'move or space the bumper', verb: 'move', startMin: 60, per100Min: 4 },
+  fold: { words: 'fold the seam', verb: 'fold', startMin: 30, per100Min: 10 },
+  metal: { words: 'cut sheet metal', verb: 'cut', startMin: 45, per100Min: 15 },
+} as const;
+export type CutKind = keyof typeof CUT_KINDS;
+
+const BY_MATERIAL: Readonly<Partial<Record<Material, CutKind>>> = {
+  liner: 'tuck',
+  plastic: 'plastic',
+  seam: 'fold',
+  sheet: 'metal',
+};
+
+/** How an obstacle gives; undefined for what is never cut. A plastic bumper is moved before it is trimmed. */
+export function cutKindOf({ id, material }: Pick<Obstacle, 'id' | 'material'>): CutKind | undefined {
+  if (material === 'plastic' && id.includes('bumper')) return 'bumper';
+  return BY_MATERIAL[material];
+}
+
+/** Minutes of work on an edge, drying not counted. An estimate. */
+export function cutMinutes(kind: CutKind, lengthMm: number): number {
+  const { startMin, per100Min } = CUT_KINDS[kind];
+  return startMin + (per100Min * lengthMm) / 100;
+}
