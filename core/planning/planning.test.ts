@@ -1,0 +1,233 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { calendarOf, type WeekHours } from './calendar';
+import { planOf } from './schedule';
+import { inOrder, type Plan, type Resources, type Task } from './task';
+
+/** Monday to Friday from eight to five. */
+const HOURS: WeekHours = [0, 1, 2, 3, 4].map((day) => [day * 1440 + 480, day * 1440 + 1020] as const);
+const WEEK = calendarOf(HOURS);
+const ALWAYS = calendarOf([[0, 7 * 1440]]);
+
+const task = (id: string, workMin: number, more: Partial<Task> = {}): Task => ({
+  id,
+  job: 'J-1',
+  label: id,
+  workMin,
+  needs: [],
+  inBay: true,
+  ...more,
+});
+const SHOP: Resources = {
+  bays: ['bay 1', 'bay 2'],
+  people: [
+    { id: 'Ansa', skills: ['paint', 'axle'] },
+    { id: 'Odo', skills: ['axle'] },
+  ],
+};
+
+describe('opening hours', () => {
+  test('work that is not done in the evening goes on in the morning, over a week-end too', () => {
+    expect(WEEK.nextOpen(0)).toBe(480);
+    expect(WEEK.after(480, 60)).toBe(540);
+    // Nine hours a day: ten hours take an hour of the next.
+    expect(WEEK.after(480, 600)).toBe(1440 + 540);
+    // Friday at four, two hours: one on Friday, one on Monday.
+    expect(WEEK.after(4 * 1440 + 960, 120)).toBe(7 * 1440 + 540);
+    expect(calendarOf(HOURS, new Set([1])).after(480, 600)).toBe(2 * 1440 + 540);
+    expect(() => calendarOf([])).toThrow('never opens');
+  });
+
+  test('so many minutes later, and never on the closed side', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 30_000 }), fc.integer({ min: 1, max: 3000 }), (from, work) => {
+        const end = WEEK.after(from, work);
+        expect(end).toBeGreaterThanOrEqual(WEEK.nextOpen(from) + work);
+        expect(WEEK.after(from, work - 1 || 1)).toBeLessThanOrEqual(end);
+      }),
+    ));
+});
+
+/** Whatever a plan must never do. */
+function sound(plan: Plan, tasks: readonly Task[]): void {
+  const by = new Map(plan.placed.map((one) => [one.id, one]));
+  for (const a of plan.placed) {
+    const mine = tasks.find(({ id }) => id === a.id);
+    for (const need of mine?.needs ?? []) {
+      const before = by.get(need);
+      const dry = tasks.find(({ id }) => id === need)?.dryMin ?? 0;
+      expect(a.startMin).toBeGreaterThanOrEqual((before?.endMin ?? Infinity) + dry);
+    }
+    if (mine?.notBeforeMin !== undefined) expect(a.startMin).toBeGreaterThanOrEqual(mine.notBeforeMin);
+    for (const b of plan.placed) {
+      if (a.id >= b.id || a.startMin >= b.endMin || b.startMin >= a.endMin) continue;
+      expect(a.person).not.toBe(b.person);
+      if (a.bay !== null) expect(a.bay).not.toBe(b.bay);
+    }
+  }
+}
+
+/** Some tasks, each of which may need earlier ones. */
+const someTasks = (most: number): fc.Arbitrary<Task[]> =>
+  fc
+    .array(
+      fc.record({
+        workMin: fc.integer({ min: 10, max: 300 }),
+        dryMin: fc.constantFrom(0, 0, 120, 900),
+        skill: fc.constantFrom(undefined, 'paint', 'axle'),
+        inBay: fc.boolean(),
+        needs: fc.array(fc.nat(), { maxLength: 2 }),
+      }),
+      { minLength: 1, maxLength: most },
+    )
+    .map((list) =>
+      list.map(({ workMin, dryMin, skill, inBay, needs }, i) =>
+        task(`t${String(i).padStart(3, '0')}`, workMin, {
+          dryMin,
+          inBay,
+          needs: i === 0 ? [] : [...new Set(needs.map((n) => `t${String(n % i).padStart(3, '0')}`))],
+          ...(skill === undefined ? {} : { skill }),
+        }),
+      ),
+    );
+
+describe('a plan', () => {
+  test('never puts two tasks into a bay or on a person, nor one before what it needs is dry', () =>
+    fc.assert(
+      fc.property(someTasks(14), (tasks) => {
+        const plan = planOf(tasks, SHOP, WEEK);
+        expect(plan.conflicts).toEqual([]);
+        expect(plan.placed).toHaveLength(tasks.length);
+        sound(plan, tasks);
+      }),
+      { numRuns: 60 },
+    ));
+
+  /** Every order, every bay, every person, each as early as it goes. */
+  function bruteForce(tasks: readonly Task[]): number {
+    let best = Infinity;
+    type Taken = { startMin: number; endMin: number; bay: string | null; person: string; id: string };
+    const go = (done: Taken[]): void => {
+      const finish = Math.max(
+        0,
+        ...done.map((one) => one.endMin + (tasks.find(({ id }) => id === one.id)?.dryMin ?? 0)),
+      );
+      if (done.length === tasks.length) best = Math.min(best, finish);
+      for (const one of tasks) {
+        if (done.some(({ id }) => id === one.id)) continue;
+        const needs = one.needs.map((need) => done.find(({ id }) => id === need));
+        if (needs.includes(undefined)) continue;
+        const ready = Math.max(
+          0,
+          ...one.needs.map(
+            (need) =>
+              (done.find(({ id }) => id === need)?.endMin ?? 0) +
+              (tasks.find(({ id }) => id === need)?.dryMin ?? 0),
+          ),
+        );
+        for (const { id: person, skills } of SHOP.people) {
+          if (one.skill !== undefined && !skills.includes(one.skill)) continue;
+          for (const bay of one.inBay ? SHOP.bays : [null]) {
+            let startMin = ready;
+            const clash = () =>
+              done.find(
+                (other) =>
+                  (other.person === person || (bay !== null && other.bay === bay)) &&
+                  other.startMin < startMin + one.workMin &&
+                  other.endMin > startMin,
+              );
+            for (let other = clash(); other; other = clash()) startMin = other.endMin;
+            go([...done, { id: one.id, person, bay, startMin, endMin: startMin + one.workMin }]);
+          }
+        }
+      }
+    };
+    go([]);
+    return best;
+  }
+
+  test('is as short as any, on small cases, against trying everything', () =>
+    fc.assert(
+      fc.property(someTasks(4), (tasks) => {
+        expect(planOf(tasks, SHOP, ALWAYS).finishMin).toBe(bruteForce(tasks));
+      }),
+      { numRuns: 40 },
+    ));
+
+  test('work in one bay goes on while paint dries in another', () => {
+    const tasks = [
+      task('paint', 60, { skill: 'paint', dryMin: 600 }),
+      task('hang', 30, { needs: ['paint'] }),
+      task('axle', 300, { skill: 'axle' }),
+    ];
+    const plan = planOf(tasks, SHOP, WEEK);
+    const at = (id: string) => plan.placed.find((one) => one.id === id);
+    expect(at('axle')?.startMin).toBe(480);
+    // Ten hours of drying from nine o'clock end at seven in the evening: hung on the next morning.
+    expect(at('hang')?.startMin).toBe(1440 + 480);
+    expect(plan.slackMin['axle']).toBe(1440 + 510 - 780);
+    expect(plan.slackMin['hang']).toBe(0);
+  });
+
+  test('waits for parts, and for whoever can do it', () => {
+    const plan = planOf(
+      [task('fit', 60, { notBeforeMin: 2 * 1440, skill: 'paint' }), task('other', 60)],
+      SHOP,
+      WEEK,
+    );
+    expect(plan.placed.find(({ id }) => id === 'fit')).toMatchObject({
+      startMin: 2 * 1440 + 480,
+      person: 'Ansa',
+    });
+    // The other goes to whoever can do least else.
+    expect(plan.placed.find(({ id }) => id === 'other')?.person).toBe('Odo');
+  });
+
+  test('stands around what was locked, and says in words what does not go together', () => {
+    const locked = { startMin: 480, bay: 'bay 1', person: 'Odo' };
+    const tasks = [
+      task('first', 120),
+      task('second', 60, { needs: ['first'], locked }),
+      task('third', 60, { skill: 'paint', locked: { ...locked, startMin: 500 } }),
+    ];
+    const { conflicts, placed } = planOf(tasks, SHOP, WEEK);
+    const words = conflicts.map(({ message }) => message).join(' ');
+    expect(words).toContain('“second” is set before “first” is done and dry');
+    expect(words).toContain('“second” and “third” are set into bay 1 at the same time');
+    expect(words).toContain('both want Odo');
+    expect(words).toContain('“third” needs paint, which Odo does not do');
+    expect(placed.find(({ id }) => id === 'second')?.startMin).toBe(480);
+  });
+
+  test('what nobody does, what waits for itself and what hangs on it are told, the rest is planned', () => {
+    const { conflicts, placed } = planOf(
+      [
+        task('weld', 60, { skill: 'weld' }),
+        task('after', 30, { needs: ['weld'] }),
+        task('a', 10, { needs: ['b'] }),
+        task('b', 10, { needs: ['a'] }),
+        task('fine', 10),
+      ],
+      SHOP,
+      WEEK,
+    );
+    expect(placed.map(({ id }) => id)).toEqual(['fine']);
+    expect(conflicts.map(({ id }) => id).sort()).toEqual(['a', 'after', 'b', 'weld']);
+    expect(inOrder([task('x', 1, { needs: ['y'] })]).stuck).toEqual(['x']);
+  });
+
+  test('three hundred tasks take under a second', () => {
+    const tasks = Array.from({ length: 300 }, (_, i) =>
+      task(`t${i}`, 20 + ((i * 37) % 200), {
+        needs: i % 5 === 0 ? [] : [`t${i - 1}`],
+        dryMin: i % 7 === 0 ? 240 : 0,
+        skill: i % 3 === 0 ? 'axle' : 'paint',
+      }),
+    );
+    const from = performance.now();
+    const plan = planOf(tasks, SHOP, WEEK);
+    expect(performance.now() - from).toBeLessThan(1000);
+    expect(plan.placed).toHaveLength(300);
+    sound(plan, tasks);
+  });
+});
