@@ -3,19 +3,20 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { JOB_STATUSES } from '../core/record/jobStatus';
 import type { Database } from '../data/client';
-import { openShop, shopSettings } from '../data/catalog';
+import { openShop, shopSettings } from '../data/shop';
 import { ensurePerson } from '../data/people';
 import { faultLines, readBuildText } from '../formats/buildJson';
 import { importCatalog } from '../server/catalog';
 import type { Outcome } from '../server/errors';
 import { addStageToJob, importBuild } from '../server/jobs';
+import { settingsShape } from '../server/shop';
 import { ROOT } from './paths';
 
 const DEMO = join(ROOT, 'demo');
 const read = (...path: string[]): string => readFileSync(join(DEMO, ...path), 'utf8');
 
 const shopFile = z.strictObject({
-  shop: z.strictObject({ name: z.string(), place: z.string(), marginMm: z.number() }),
+  shop: z.strictObject({ name: z.string(), place: z.string(), marginMm: z.number(), ...settingsShape }),
   people: z.array(z.string()),
   jobs: z.array(
     z.strictObject({
@@ -53,6 +54,7 @@ export async function loadDemo(db: Database): Promise<boolean> {
     for (const name of rest) must(name, await addStageToJob(db, jobId, { file: build(name) }, person));
   }
   // Last: a shop that is there is one that was loaded whole.
-  await openShop(db, shop.name, { place: shop.place, marginMm: shop.marginMm });
+  const { name, ...document } = shop;
+  await openShop(db, name, document);
   return true;
 }

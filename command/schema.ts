@@ -1,7 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { assessmentSchemaText } from '../formats/assessmentSchema';
 import { buildSchemaText } from '../formats/buildSchema';
 import { ROOT } from './paths';
 
-// npm run schema: writes docs/build.schema.json anew after a change to the build format.
+// npm run schema: writes the JSON Schemas in docs/ anew after a change to either format.
 writeFileSync(join(ROOT, 'docs', 'build.schema.json'), buildSchemaText());
+writeFileSync(join(ROOT, 'docs', 'assessment.schema.json'), assessmentSchemaText());

@@ -1,7 +1,7 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Tire, Wheel } from '../core/build';
 import type { Queryable } from './client';
-import { catalogTires, catalogWheels, shop } from './schema';
+import { catalogTires, catalogWheels } from './schema';
 
 export type CatalogTire = { id: number; maker: string; model: string; tire: Tire };
 export type CatalogWheel = { id: number; maker: string; model: string; wheel: Wheel };
@@ -30,17 +30,4 @@ export async function addTires(db: Queryable, rows: (typeof catalogTires.$inferI
 
 export async function addWheels(db: Queryable, rows: (typeof catalogWheels.$inferInsert)[]): Promise<void> {
   if (rows.length > 0) await db.insert(catalogWheels).values(rows).onConflictDoNothing();
-}
-
-export async function shopSettings(db: Queryable) {
-  const [row] = await db.select().from(shop).where(eq(shop.id, 1));
-  return row;
-}
-
-export async function openShop(
-  db: Queryable,
-  name: string,
-  document: typeof shop.$inferInsert.document,
-): Promise<void> {
-  await db.insert(shop).values({ id: 1, name, document }).onConflictDoNothing();
 }

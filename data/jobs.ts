@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, sql } from 'drizzle-orm';
+import type { RubPolicy } from '../core/build';
 import type { Queryable } from './client';
 import { changes, customers, jobs, stages, vehicles } from './schema';
 
@@ -47,6 +48,7 @@ export function stageSummaries(db: Queryable) {
       grade: stages.grade,
       leastClearanceMm: stages.leastClearanceMm,
       tireCode: stages.tireCode,
+      rub: sql<RubPolicy | null>`${stages.document} -> 'use' ->> 'rub'`,
     })
     .from(stages)
     .orderBy(asc(stages.jobId), asc(stages.position));

@@ -2,11 +2,13 @@ import {
   bigint,
   bigserial,
   boolean,
+  customType,
   doublePrecision,
   index,
   integer,
   json,
   pgTable,
+  primaryKey,
   serial,
   text,
   timestamp,
@@ -14,12 +16,30 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { PackageFile, Tire, UseFile, VehicleFile, Wheel } from '../core/build';
 import type { Grade } from '../core/clearance/grade';
+import type { School } from '../core/driveline/schema';
+import type { SizeRow } from '../core/driveline/sizeSchool';
 import type { Change } from '../core/record/diff';
+import type { RuleSet } from '../core/rules/schema';
+import type { ScanHead } from '../core/scan/parts';
 import { JOB_STATUSES } from '../core/record/jobStatus';
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
 export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;
-export type ShopDocument = { marginMm: number; place: string };
+/** `zones` are the shop's own, beside the three that every build file knows. */
+export type ShopDocument = {
+  marginMm: number;
+  place: string;
+  zones?: ShopZone[];
+  /** The rules of the place, as the shop wrote them down. */
+  rules?: RuleSet;
+  /** The shop's rule of thumb for how tall a tire an axle takes. */
+  sizeTable?: SizeRow[];
+  /** Which school of choosing an axle ratio is the shop's own. */
+  school?: School;
+  /** The tightest hollow that the shop's discs can follow, mm. */
+  discRadiusMm?: number;
+};
+export type ShopZone = { label: string; bump: number; lock: number };
 
 // Documents are `json`, not `jsonb`: jsonb reorders keys, and a file must come back as it went in.
 
@@ -140,6 +160,37 @@ export const catalogWheels = pgTable(
       table.pcdMm,
     ),
   ],
+);
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+
+/** A scanned corner. Its points are kept in pieces; one that is not complete was never finished being sent. */
+export const scans = pgTable(
+  'scans',
+  {
+    id: serial().primaryKey(),
+    vehicleId: integer()
+      .notNull()
+      .references(() => vehicles.id, { onDelete: 'cascade' }),
+    document: json().$type<ScanHead>().notNull(),
+    complete: boolean().notNull().default(false),
+    person: text().notNull(),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.vehicleId)],
+);
+
+export const scanChunks = pgTable(
+  'scan_chunks',
+  {
+    scanId: integer()
+      .notNull()
+      .references(() => scans.id, { onDelete: 'cascade' }),
+    /** Runs from 0. */
+    number: integer().notNull(),
+    points: bytes().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.scanId, table.number] })],
 );
 
 /** One row: the shop itself. */

@@ -1,10 +1,17 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { PDFDocument } from 'pdf-lib';
 import { describe, expect, test } from 'vitest';
-import { demoTexts, exampleFile } from '../tests/example';
+import type { Vehicle } from '../core/build';
+import { withGaps } from '../core/measure/gaps';
+import { takeReading } from '../core/measure/take';
+import { takeAll } from '../core/measure/takeAll';
+import { demoTexts, example, exampleFile } from '../tests/example';
 import { faultLines, readBuildText, writeBuildText } from './buildJson';
 import { buildSchemaText } from './buildSchema';
 import { readTireCatalog, readWheelCatalog } from './catalogCsv';
+import { measuringForm, PAPERS } from './measuringForm';
+import { readReadings, writeReadings } from './readingsCsv';
 
 describe('build files', () => {
   test.each(Object.entries(demoTexts))('%s is written again byte for byte', (_name, text) => {
@@ -76,4 +83,123 @@ describe('catalog CSV', () => {
     const ragged = readTireCatalog(`${header}A,B\n`);
     expect(!ragged.ok && ragged.faults[0]?.path).toContain('line 2');
   });
+});
+
+describe('readings as CSV', () => {
+  const vehicle = (): Vehicle => {
+    const start = example().vehicle;
+    const taken = takeReading(start, 'front', {
+      reading: 'lip-12',
+      side: 'left',
+      valueMm: 512.5,
+      errorMm: 4,
+    });
+    if (!taken.ok) throw new Error(taken.fault.message);
+    const read = { ...start, corners: { ...start.corners, front: taken.corner } };
+    const gaps = [
+      { obstacle: 'front-thing', side: 'left' as const, lockDeg: 18, travelMm: 0, gapMm: 41, errorMm: 2 },
+      {
+        obstacle: 'front-thing',
+        side: 'right' as const,
+        lockDeg: -30,
+        travelMm: 25,
+        gapMm: 22,
+        errorMm: 3,
+        mounted: {
+          tire: { code: '265/75R16', pattern: 'mud' as const, overallDiameterMm: 806 },
+          wheel: { ...start.stock.wheel, widthIn: 8, offsetMm: 0 },
+          spacerMm: 25,
+        },
+      },
+    ];
+    return { ...read, corners: { ...read.corners, front: withGaps(read, 'front', gaps) } };
+  };
+
+  test('come back as they went out', () => {
+    const { corners, stock } = vehicle();
+    const read = readReadings(writeReadings(vehicle()), stock);
+    if (!read.ok) throw new Error(read.faults[0]?.message);
+    expect(read.rows.flatMap((row) => (row.kind === 'tape' ? [row.reading] : []))).toEqual(
+      corners.front.measured?.readings,
+    );
+    expect(read.rows.flatMap((row) => (row.kind === 'gap' ? [row.gap] : []))).toEqual(
+      corners.front.measured?.gaps,
+    );
+    expect(read.rows.map(({ line }) => line)).toEqual([2, 3, 4]);
+  });
+
+  test('are taken as a hand would type them, in inches and sixteenths too', () => {
+    const read = readReadings('axle,name,value\nrear,lip-12,20 3/16 in\n', example().vehicle.stock);
+    expect(read.ok && read.rows[0]).toMatchObject({
+      axle: 'rear',
+      kind: 'tape',
+      reading: { reading: 'lip-12', side: 'left', valueMm: 20.1875 * 25.4 },
+    });
+  });
+
+  test('a fault says its line and column and what to do', () => {
+    const { stock } = example().vehicle;
+    const said = (text: string): string => {
+      const read = readReadings(text, stock);
+      return read.ok ? '' : read.faults.map(({ path, message }) => `${path}: ${message}`).join('\n');
+    };
+    expect(said('axle,name,value\nmiddle,lip-12,500')).toContain(
+      'line 2, column axle: "middle" is not one of',
+    );
+    expect(said('axle,name,value\nfront,lip-12,five')).toContain(
+      'line 2, column value: "five" is not a length',
+    );
+    expect(said('axle,name,value,kind\nfront,seam,9000,gap')).toContain(
+      'line 2, column value: 9000 is out of range',
+    );
+    expect(said('axle,nom,value\nfront,lip-12,500')).toContain('line 1, column nom: is no column');
+    expect(said('axle,name,value,kind,tire\nfront,seam,20,gap,245/75X16')).toContain('line 2, column tire:');
+    expect(said('')).toContain('holds no reading');
+  });
+
+  test('many are taken at once or not at all', () => {
+    const start = example().vehicle;
+    const text = writeReadings(vehicle());
+    const read = readReadings(text, start.stock);
+    if (!read.ok) throw new Error('readable');
+    const taken = takeAll(start, read.rows);
+    expect(taken.ok && taken.vehicle.corners.front.measured).toEqual(vehicle().corners.front.measured);
+    const refused = takeAll(start, [
+      ...read.rows,
+      { axle: 'front', line: 9, kind: 'tape', reading: { reading: 'lip-12', side: 'left', valueMm: 90 } },
+      {
+        axle: 'front',
+        line: 10,
+        kind: 'gap',
+        gap: { obstacle: 'moon', side: 'left', lockDeg: 0, travelMm: 0, gapMm: 5, errorMm: 2 },
+      },
+    ]);
+    expect(refused.ok ? [] : refused.faults.map(({ path }) => path)).toEqual([
+      'line 9, column name',
+      'line 10, column name',
+    ]);
+  });
+});
+
+describe('the measuring form', () => {
+  test.each(['a4', 'letter'] as const)(
+    'is a PDF on %s paper with every reading of the round',
+    async (paper) => {
+      const bytes = await measuringForm(
+        {
+          vehicle: 'Corvane Tull',
+          job: 'J-0009',
+          axle: 'front',
+          stockTire: '245/75R16',
+          shop: 'Moss & Anvil',
+        },
+        paper,
+      );
+      const pdf = await PDFDocument.load(bytes);
+      expect(pdf.getPageCount()).toBeGreaterThanOrEqual(2);
+      for (const page of pdf.getPages())
+        expect([page.getWidth(), page.getHeight()]).toEqual([...PAPERS[paper]]);
+      expect(pdf.getTitle()).toBe('Measuring form, front, Corvane Tull');
+    },
+  );
 });

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { readBuild, type BuildFile } from '../core/build';
-import { faultsOf } from '../core/contract';
+import { faultsOf, words } from '../core/contract';
 import { asDelivered } from '../core/vehicle/asDelivered';
+import { starterFile, starterSchema } from '../core/vehicle/starter';
 import type { Json } from '../core/record/diff';
+import { SHIPPED_RULES } from '../core/rules/schema';
 import { JOB_STATUSES } from '../core/record/jobStatus';
 import type { Database, Queryable } from '../data/client';
 import {
@@ -25,6 +27,7 @@ import {
   updateJob,
   type JobWithNames,
 } from '../data/jobs';
+import { shopSettings } from '../data/shop';
 import type { jobs, StageDocument } from '../data/schema';
 import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
@@ -146,6 +149,28 @@ export async function importBuild(
     const stage = await addStage(tx, stored.id, 1, document.vehicle, stageDocument(document), person);
     return stage.ok ? done({ jobId: stored.id, stageId: stage.value.id }) : stage;
   });
+}
+
+const beginBody = z.strictObject({
+  vehicle: starterSchema,
+  customer: words(120).optional(),
+  title: words(120, 1),
+});
+
+/** A new job on a vehicle that is about to be measured: everything in its wells estimated, and marked so. */
+export async function beginJob(
+  db: Database,
+  body: unknown,
+  person: string,
+): Promise<Outcome<{ jobId: number; stageId: number }>> {
+  const read = beginBody.safeParse(body);
+  if (!read.success) return faulty(faultsOf(beginBody, read.error.issues));
+  const { vehicle, customer, title } = read.data;
+  const job: NewJob = { title, status: 'measuring', ...(customer ? { customer } : {}) };
+  const shop = await shopSettings(db);
+  // A job that begins here is held to the rules that the shop has today.
+  const rules = shop?.document.rules ?? SHIPPED_RULES;
+  return importBuild(db, { ...starterFile(vehicle), use: { rules } }, person, job);
 }
 
 /** One more stage of a job: a build file's package on this job's vehicle, or a copy of another stage. */

@@ -1,4 +1,4 @@
-import type { SweepCorner } from '../../core/clearance/fit';
+import type { SweepCorner } from '../../core/clearance/corner';
 import { POSE_STRIDE } from '../../core/clearance/poses';
 import type { Profile } from '../../core/clearance/profile';
 

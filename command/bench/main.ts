@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { assess } from '../../core/assess';
 import type { Build } from '../../core/build';
 import { emptyResult, sweep } from '../../core/clearance/kernel';
-import { sweepAll, sweepCorner } from '../../core/clearance/fit';
+import { sweepAll, sweepCorner } from '../../core/clearance/corner';
 import { profileOf } from '../../core/clearance/profile';
 import {
   buildSilhouette,
@@ -16,6 +16,7 @@ import { readBuildText } from '../../formats/buildJson';
 import { ROOT } from '../paths';
 import { bareLoop } from './bareLoop';
 import { medianMs } from './median';
+import { scanFigures } from './scan';
 
 function demoBuilds(): Build[] {
   const folder = join(ROOT, 'demo', 'builds');
@@ -83,7 +84,7 @@ function silhouetteFigures(build: Build): Figures {
 
 type Figures = Record<string, number>;
 
-function measure(): Figures {
+function measure(scanPoints?: number): Figures {
   const builds = demoBuilds();
   const [first] = builds;
   if (!first) throw new Error('no demo build could be read');
@@ -94,13 +95,17 @@ function measure(): Figures {
     assessMedianMs: assessMs[Math.floor(assessMs.length / 2)] ?? NaN,
     assessSlowestMs: assessMs.at(-1) ?? NaN,
     ...silhouetteFigures(first),
+    ...scanFigures(first, scanPoints),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
   };
 }
 
-/** Times the computation. With `--json` one flat object on standard output, else a line per figure. */
+/**
+ * Times the computation. With `--json` one flat object on standard output, else a line per figure; with `--quick` on a
+ * scan of a tenth of the points.
+ */
 export function bench(args: string[]): number {
-  const figures = measure();
+  const figures = measure(args.includes('--quick') ? 100_000 : undefined);
   if (args.includes('--json')) process.stdout.write(`${JSON.stringify(figures)}\n`);
   else
     for (const [name, value] of Object.entries(figures))

@@ -265,7 +265,7 @@ describe('cures', () => {
     await openStage('Haldane Rook', 2);
     expect(await grade(2)).toBe('trim');
     const press = await eventually(
-      async () => driver.findElement(By.xpath('//*[@data-testid="cures"]//button[contains(., "trimming")]')),
+      async () => driver.findElement(By.css('[data-testid="cures"] [data-cure="cut"]')),
       () => true,
       'trimming is offered',
     );

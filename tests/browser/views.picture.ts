@@ -1,5 +1,9 @@
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { By, Key } from 'selenium-webdriver';
 import { test } from 'vitest';
+import { scannedWell } from '../../command/bench/scan';
+import { SCRATCH } from './browser';
 import { useBench } from './bench';
 
 const bench = useBench('pictures');
@@ -33,6 +37,47 @@ test('the sheet’s stations', async () => {
   await picture('package');
   await show('fit');
   await picture('fit');
+  await show('load');
+  await picture('load');
+  await bench().driver.executeScript(
+    'document.querySelector("[data-testid=hardware]").scrollIntoView(); window.scrollBy(0, -140)',
+  );
+  await bench().driver.sleep(500);
+  await picture('hardware');
+  await show('driveline');
+  await picture('driveline');
+});
+
+test('what must give', async () => {
+  await bench().find('[data-testid="edges"]');
+  await show('cut');
+  const seam = await bench().driver.findElement(By.xpath('//tr[@data-edge="seam"]//button'));
+  await bench().driver.executeScript('arguments[0].click()', seam);
+  await bench().find('[data-testid="cut-scale"]');
+  await show('cut');
+  await picture('cut');
+});
+
+test('a drive, fitted', async () => {
+  const { driver, find, eventually } = bench();
+  const press = async (words: string): Promise<void> => {
+    const button = await driver.findElement(By.xpath(`//button[normalize-space(.)="${words}"]`));
+    await driver.executeScript('arguments[0].click()', button);
+  };
+  await press('From the logger');
+  await eventually(
+    () => driver.findElements(By.xpath('//button[normalize-space(.)="Take this drive"]')),
+    (list) => list.length > 0,
+    'enough rows',
+  );
+  await driver.sleep(4000);
+  await press('Take this drive');
+  await find('[data-testid="log-chart"] svg');
+  await driver.executeScript(
+    'document.querySelector("[data-testid=speedometer]").scrollIntoView(); window.scrollBy(0, -140)',
+  );
+  await driver.sleep(1500);
+  await picture('roadlog');
 });
 
 test('what touches, at night and in inches', async () => {
@@ -44,4 +89,58 @@ test('what touches, at night and in inches', async () => {
   await bench().driver.executeScript('document.querySelector("[data-testid=units]").click()');
   await bench().driver.sleep(1500);
   await picture('touches-dark');
+  await bench().driver.executeScript('document.querySelector("[data-testid=units]").click()');
+  await bench().driver.sleep(500);
+});
+
+const label = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"][input]`);
+
+test('what would free it', async () => {
+  await bench().openStage('Tarn Holloway', 2);
+  const cures = await bench().find('[data-testid="cures"]');
+  await bench().find('[data-testid="region-chart"] svg');
+  await bench().driver.executeScript(
+    'arguments[0].scrollIntoView(); scrollBy(0, -190); document.activeElement.blur()',
+    cures,
+  );
+  await bench().driver.sleep(1500);
+  await picture('cures');
+});
+
+test('the tape round', async () => {
+  const { driver, openStage, find } = bench();
+  await openStage('Selk Marten', 1);
+  await driver.findElement(label('Tape round')).click();
+  const input = await driver.findElement(
+    By.xpath('//input[@id=//label[normalize-space(.)="Lip at 10 o’clock, ahead"]/@for]'),
+  );
+  await driver.executeScript('arguments[0].focus()', input);
+  await input.sendKeys('452', Key.ENTER, Key.chord(Key.SHIFT, Key.TAB));
+  await find('[data-testid="guide"]');
+  await driver.executeScript('scrollTo(0, 0)');
+  await driver.sleep(2500);
+  await picture('round');
+});
+
+test('a scan, swept', async () => {
+  const { driver, openStage, find } = bench();
+  await openStage('Haldane Rook', 1);
+  await driver.findElement(label('Scan')).click();
+  await find('[data-testid="scan-view"]');
+  const { xyz } = scannedWell(250_000);
+  const head = `ply\nformat binary_little_endian 1.0\nelement vertex ${xyz.length / 3}\nproperty float x\nproperty float y\nproperty float z\nend_header\n`;
+  const file = join(SCRATCH, 'well.ply');
+  writeFileSync(file, Buffer.concat([Buffer.from(head), Buffer.from(xyz.buffer)]));
+  await driver.findElement(By.css('[aria-label^="Scan to read"]')).sendKeys(file);
+  const places = ['0 0 0', '60 0 20', '-10 0 70', '400 200 -380', '-300 100 -380', '50 -600 -380'];
+  await find('[data-testid="scan"] form input');
+  const inputs = await driver.findElements(By.css('[data-testid="scan"] form input'));
+  for (const [i, place] of places.entries()) await inputs[i]?.sendKeys(place);
+  await driver.findElement(By.xpath('//button[.="Align"]')).click();
+  await find('[data-testid="scan-parts"]');
+  await driver.findElement(By.xpath('//button[.="Sweep the scan"]')).click();
+  await find('[data-testid="scan-results"]');
+  await driver.executeScript('scrollTo(0, 0); document.activeElement.blur()');
+  await driver.sleep(2500);
+  await picture('scan');
 });

@@ -58,11 +58,16 @@ describe('./vexlo assess', () => {
 });
 
 test('./vexlo bench --json prints one flat object with its keys', () => {
-  const figures = JSON.parse(vexlo('bench', '--json').stdout) as Record<string, number>;
+  const figures = JSON.parse(vexlo('bench', '--json', '--quick').stdout) as Record<string, number>;
   expect(Object.values(figures).every((figure) => typeof figure === 'number' && figure > 0)).toBe(true);
   // A ratio within one run: the kernel keeps its map and minima for at most 1.3 times the bare arithmetic.
   expect(figures['kernelVsBareLoop']).toBeLessThanOrEqual(1.3);
   expect(figures['assessMedianMs']).toBeGreaterThan(0);
+  // A silhouette is there to be asked often; a scan, to be swept in seconds.
+  expect(figures['silhouetteVsSweep']).toBeGreaterThan(100);
+  expect(figures['silhouettePoints']).toBeLessThan(2000);
+  expect(figures['scanPoints']).toBe(100_000);
+  expect(figures['scanVsBruteForce']).toBeGreaterThan(4);
 });
 
 describe('the cluster', () => {

@@ -2,6 +2,7 @@ import type { Point } from '../../core/clearance/contact';
 import { project, rimShadow, tireShadow, type Flat, type View } from '../../core/clearance/outline';
 import type { Profile } from '../../core/clearance/profile';
 import type { Layer } from './layers';
+import { PointHandle } from './PointHandle';
 
 /**
  * One view of a corner on a sheet of drawings: where its box is, where the hub's place as delivered falls in
@@ -23,7 +24,16 @@ export type Frame = {
 const AXES: Record<View, readonly [1 | -1, 1 | -1]> = { side: [-1, -1], front: [1, -1], plan: [-1, 1] };
 
 export type Gap = { at: Point; surface: Point; words: string };
-export type DrawnObstacle = { id: string; name: string; layer: Layer; points: readonly Point[] };
+export type DrawnObstacle = {
+  id: string;
+  name: string;
+  layer: Layer;
+  points: readonly Point[];
+  /** Numbers of the points that were not measured. */
+  guessed?: readonly number[];
+};
+/** Where to hold the tape: a line in one view with what it reads. */
+export type Guide = { view: View; from: Point; to: Point; words: string };
 
 type Props = {
   frame: Frame;
@@ -38,7 +48,20 @@ type Props = {
   /** Points of the obstacle that is being worked on, shown as dots; -1 marks none of them. */
   marked?: { id: string; point: number };
   pick?: (id: string) => void;
+  guide?: Guide;
+  /** Lets the marked obstacle's points be moved, by mm along the axes of space. */
+  movePoint?: {
+    scale: () => number;
+    move: (point: number, by: Point) => void;
+    take: (point: number) => void;
+  };
 };
+
+/** mm along the axes of space for mm across and down a view. */
+function inSpace(view: View, across: number, down: number): Point {
+  if (view === 'side') return [across, 0, down];
+  return view === 'plan' ? [across, down, 0] : [0, across, down];
+}
 
 /** Length in mm that a gap has in a view; the view that shows most of it carries its dimension. */
 export function gapIn(view: View, gap: Pick<Gap, 'at' | 'surface'>): number {
@@ -46,7 +69,20 @@ export function gapIn(view: View, gap: Pick<Gap, 'at' | 'surface'>): number {
   return Math.hypot(a[0] - b[0], a[1] - b[1]);
 }
 
-export function CornerView({ frame, profile, stock, hub, spin, obstacles, near, gap, marked, pick }: Props) {
+export function CornerView({
+  frame,
+  profile,
+  stock,
+  hub,
+  spin,
+  obstacles,
+  near,
+  gap,
+  marked,
+  pick,
+  guide,
+  movePoint,
+}: Props) {
   const { of, left, top, width, height } = frame;
   const [signX, signY] = AXES[of];
   const place = ([u, v]: Flat): Flat => [
@@ -84,7 +120,7 @@ export function CornerView({ frame, profile, stock, hub, spin, obstacles, near, 
         <path className="tire" d={path(tireShadow(profile, hub, spin, of), 'Z')} />
         <path className="rim" d={path(rimShadow(profile, hub, spin, of), 'Z')} />
         <path className="thin" d={cross(at(hub), 7)} />
-        {obstacles.map(({ id, name, layer, points }) => {
+        {obstacles.map(({ id, name, layer, points, guessed = [] }) => {
           const [only] = points;
           const d =
             points.length === 1 && only
@@ -93,19 +129,39 @@ export function CornerView({ frame, profile, stock, hub, spin, obstacles, near, 
           return (
             <g key={id} onPointerDown={pick && (() => pick(id))} style={pick && { cursor: 'pointer' }}>
               {pick && <path d={d} fill="none" stroke="transparent" strokeWidth={12} />}
-              <path className="obstacle" data-layer={layer} data-near={id === near} d={d}>
+              <path
+                className="obstacle"
+                data-layer={layer}
+                data-near={id === near}
+                data-guess={guessed.length * 2 > points.length}
+                d={d}
+              >
                 <title>{name}</title>
               </path>
               {id === marked?.id &&
                 points.map((point, i) => {
                   const [cx, cy] = at(point);
-                  return (
+                  return movePoint ? (
+                    <PointHandle
+                      key={i}
+                      label={`${name}, point ${i + 1}, ${frame.of}`}
+                      x={cx}
+                      y={cy}
+                      large={i === marked.point}
+                      hollow={guessed.includes(i)}
+                      perUnit={[signX / frame.scale, signY / frame.scale]}
+                      scale={movePoint.scale}
+                      move={(across, down) => movePoint.move(i, inSpace(of, across, down))}
+                      take={() => movePoint.take(i)}
+                    />
+                  ) : (
                     <circle key={i} cx={cx} cy={cy} r={i === marked.point ? 5 : 2.5} fill="var(--signal)" />
                   );
                 })}
             </g>
           );
         })}
+        {guide?.view === of && <GuideLine from={at(guide.from)} to={at(guide.to)} words={guide.words} />}
         {ends && (
           <>
             <path className="gap" d={`M${ends[0].join(' ')}L${ends[1].join(' ')}`} />
@@ -127,6 +183,30 @@ export function CornerView({ frame, profile, stock, hub, spin, obstacles, near, 
           </>
         )}
       </g>
+    </g>
+  );
+}
+
+/** The tape as it is held: a dimension line with ticks, and what it reads so far. */
+function GuideLine({ from, to, words }: { from: Flat; to: Flat; words: string }) {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  const long = Math.max(1e-9, Math.hypot(dx, dy));
+  const [tx, ty] = [(-dy / long) * 7, (dx / long) * 7];
+  const tick = ([x, y]: Flat): string => `M${x - tx} ${y - ty}L${x + tx} ${y + ty}`;
+  return (
+    <g data-testid="guide">
+      <path className="guide" d={`M${from.join(' ')}L${to.join(' ')}${tick(from)}${tick(to)}`} />
+      <text
+        className="gap-text"
+        fontSize={16}
+        x={(from[0] + to[0]) / 2 + 8}
+        y={(from[1] + to[1]) / 2 - 6}
+        paintOrder="stroke"
+        stroke="var(--sheet)"
+        strokeWidth={5}
+      >
+        {words}
+      </text>
     </g>
   );
 }

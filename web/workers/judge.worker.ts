@@ -1,18 +1,44 @@
 import { expose } from 'comlink';
 import { assess, type Assessment } from '../../core/assess';
 import type { AxleName, Build } from '../../core/build';
-import { curesFor, type Cure } from '../../core/clearance/cures';
-import { sweepCorner } from '../../core/clearance/fit';
+import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
+import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
+import { sweepCorner } from '../../core/clearance/corner';
+import { loadCases, type LoadCase } from '../../core/clearance/loadCases';
 import { foldCorner, type Fold, type FoldWindow } from '../../core/clearance/fold';
+import { cutPlanOf, type EdgeCut } from '../../core/cutting/cutPlan';
+import { markingOf, type Marking } from '../../core/cutting/marking';
+import { cutScaleOf, type ScaleStep } from '../../core/cutting/scale';
+import { fitLog, type LogFit } from '../../core/driveline/roadLog';
+import { calculatedTire, tireSize } from '../../core/tire/size';
+import type { LogFile } from '../../formats/roadLogFile';
 import { MATERIALS } from '../../core/vehicle/schema';
+
+export type PlannedCut = { cut: EdgeCut; marking: Marking };
+export type LogText = { name: string; text: string };
+export type LogAnswer = { ok: true; fit: LogFit } | { ok: false; message: string; drop: boolean };
 
 /** What the page asks of its workers. Builds go in checked; everything that comes back is plain data. */
 const api = {
   judge(build: Build): Assessment {
     return assess(build);
   },
-  cures(build: Build): Cure[] {
-    return [...curesFor(build, 'front'), ...curesFor(build, 'rear')];
+  cures(build: Build): CornerCures[] {
+    return curesFor(build);
+  },
+  loads(build: Build): LoadCase[] {
+    return loadCases(build);
+  },
+  /** What must give, edge by edge, each with its marking. */
+  cuts(build: Build, discRadiusMm: number): PlannedCut[] {
+    return cutPlanOf(build, discRadiusMm).map((cut) => ({ cut, marking: markingOf(build, cut) }));
+  },
+  /** What cutting less leaves on an axle, and the lift that would stand in for it. */
+  cutScale(build: Build, axle: AxleName, discRadiusMm: number): ScaleStep[] {
+    return cutScaleOf(build, axle, cutPlanOf(build, discRadiusMm, [axle]));
+  },
+  region(build: Build, axle: AxleName): FreeRegion {
+    return freeRegion(build, axle);
   },
   /** The wheel's-eye section; what is least movable stays on top. */
   fold(build: Build, axle: AxleName, window: FoldWindow): Fold {
@@ -22,6 +48,27 @@ const api = {
       ...corner.corner.obstacles.map(({ material }) => 1 + MATERIALS.indexOf(material)),
     ]);
     return foldCorner(corner, window, rank);
+  },
+  /** Reads one or two log files and fits them to the build's gears; `drop` says that the files are not worth keeping. */
+  async roadLog(build: Build, texts: readonly LogText[]): Promise<LogAnswer> {
+    // Asked for with the first drive: its readers are not needed to judge a build.
+    const { readLogFile, roadLogOf } = await import('../../formats/roadLogFile');
+    const files: LogFile[] = [];
+    for (const { name, text } of texts) {
+      const read = readLogFile(text, name);
+      if (!read.ok) return { ok: false, message: read.message, drop: true };
+      files.push(read.file);
+    }
+    const joined = roadLogOf(files);
+    if (!joined.ok) return { ...joined, drop: false };
+    const { tire, wheel, axleRatio } = build.package;
+    const answer = fitLog(joined.log, {
+      gears: build.vehicle.powertrain?.gears ?? [],
+      axleRatio: axleRatio ?? build.vehicle.stock.axleRatio,
+      // Against the size, not against turns per km that an earlier log may have given.
+      circumferenceMm: tireSize(calculatedTire(tire), wheel.widthIn).rollingCircumferenceMm,
+    });
+    return answer.ok ? answer : { ...answer, drop: true };
   },
 };
 export type JudgeApi = typeof api;

@@ -1,6 +1,7 @@
 import type { Json } from '../../../core/record/diff';
 import type { Quantity } from '../../../core/units/quantity';
 import { setStage, setVehicle } from '../sheet/edits';
+import type { Edited } from '../sheet/store';
 import { NumberField } from './NumberField';
 
 type Props = {
@@ -15,10 +16,12 @@ type Props = {
   disabled?: boolean;
   step?: number;
   hideLabel?: boolean;
+  /** Puts the value elsewhere than at its path: for what stands in an object that may not be there yet. */
+  put?: (value: number | undefined) => Edited;
 };
 
 /** A number that stands at one place of the build file, in the vehicle or in the stage. */
-export function Field({ path, value, nullable, ...rest }: Props) {
+export function Field({ path, value, nullable, put: own, ...rest }: Props) {
   const [top = '', ...keys] = path.split('.');
   const put = (next: number | undefined) => {
     const to: Json | undefined = next ?? (nullable ? null : undefined);
@@ -26,5 +29,5 @@ export function Field({ path, value, nullable, ...rest }: Props) {
       ? setVehicle(`/${keys.join('/')}`, to)
       : setStage(`/${[top, ...keys].join('/')}`, to);
   };
-  return <NumberField path={path} value={value ?? undefined} take={put} {...rest} />;
+  return <NumberField path={path} value={value ?? undefined} take={own ?? put} {...rest} />;
 }

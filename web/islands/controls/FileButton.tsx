@@ -6,11 +6,13 @@ type Props = {
   label: string;
   className: string;
   title?: string;
+  /** Kinds of file, as the browser's chooser takes them; build files if left out. */
+  accept?: string;
   take: (text: string) => void;
 };
 
-/** A button that asks for one build file and hands on its text. The same file may be chosen twice. */
-export function FileButton({ words, label, className, title, take }: Props) {
+/** A button that asks for one file and hands on its text. The same file may be chosen twice. */
+export function FileButton({ words, label, className, title, accept, take }: Props) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -20,7 +22,7 @@ export function FileButton({ words, label, className, title, take }: Props) {
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept={accept ?? '.json,application/json'}
         className="hidden"
         aria-label={label}
         onChange={(event) => {

@@ -19,6 +19,8 @@ type Props = {
   /** One step of the arrow keys, in the chosen unit. */
   step?: number;
   hideLabel?: boolean;
+  /** Takes the value in when the field is left or Enter is pressed, not with every key: for what is checked as a whole. */
+  whenLeft?: boolean;
 };
 
 /** Moves on to the next field of the same form: the hand that types does not look for the mouse. */
@@ -41,6 +43,7 @@ export function NumberField({
   hint,
   step,
   hideLabel,
+  whenLeft,
 }: Props) {
   const units = useStore($units);
   const id = useId();
@@ -58,17 +61,24 @@ export function NumberField({
     setFault(mine ? (mine.path === path ? mine.message : `${mine.path} ${mine.message}`) : 'cannot be taken');
     return false;
   };
-  const type = (next: string): void => {
-    setTyped(next);
+  /** Takes in what is typed; false, with the fault shown, where it is refused. */
+  const settle = (next: string): boolean => {
     if (next.trim() === '') {
-      if (empty === undefined) setFault('is empty; type a number');
-      else attempt(undefined);
-      return;
+      if (empty !== undefined) return attempt(undefined);
+      setFault('is empty; type a number');
+      return false;
     }
     const read = readQuantity(next, quantity, units);
-    if (read.ok) attempt(read.value);
-    else setFault(read.message);
+    if (read.ok) return attempt(read.value);
+    setFault(read.message);
+    return false;
   };
+  const type = (next: string): void => {
+    setTyped(next);
+    if (whenLeft) setFault(null);
+    else settle(next);
+  };
+  const leave = (): boolean => whenLeft !== true || typed === null || settle(typed);
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>): void => {
     if (event.key === 'Escape') {
       setTyped(null);
@@ -76,7 +86,7 @@ export function NumberField({
     }
     if (event.key === 'Enter') {
       event.preventDefault();
-      nextField(event.currentTarget);
+      if (leave()) nextField(event.currentTarget);
     }
     if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && value !== undefined) {
       event.preventDefault();
@@ -110,7 +120,7 @@ export function NumberField({
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(event) => type(event.target.value)}
           onFocus={(event) => event.target.select()}
-          onBlur={() => fault === null && setTyped(null)}
+          onBlur={() => (fault === null && leave() ? setTyped(null) : undefined)}
           onKeyDown={onKeyDown}
         />
         <span className="text-graphite pointer-events-none absolute top-1.5 right-2 text-sm" aria-hidden>

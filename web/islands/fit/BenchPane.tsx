@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { memo, useMemo } from 'react';
 import { poseView } from '../../../core/clearance/contact';
-import { cutDepths } from '../../../core/clearance/fit';
+import { cutDepths } from '../../../core/clearance/corner';
 import { showWithUnit } from '../../../core/units/quantity';
 import { poseWords } from '../../../core/verdict';
 import { BenchDrawing } from '../../drawings/BenchDrawing';
@@ -20,11 +20,10 @@ export const BenchPane = memo(function BenchPane({
 }: CornerPane) {
   const units = useStore($units);
   const { lockDeg, travelMm, lowest, highest } = poseWithin(corner, useStore($pose));
-  const { vehicle } = build;
   const { cuts } = build.package;
   const view = useMemo(
-    () => poseView(vehicle, corner, profile, cutDepths(corner.corner.obstacles, cuts), lockDeg, travelMm),
-    [vehicle, corner, profile, cuts, lockDeg, travelMm],
+    () => poseView(corner, profile, cutDepths(corner.corner.obstacles, cuts), lockDeg, travelMm),
+    [corner, profile, cuts, lockDeg, travelMm],
   );
   const { upright, level } = tapesOf(build, corner.axle, { lockDeg, travelMm }, { lowest, highest });
   const gap = view.nearest.clearanceMm;

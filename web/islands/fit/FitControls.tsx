@@ -1,9 +1,10 @@
 import { useStore } from '@nanostores/react';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { ZONES, type Build } from '../../../core/build';
-import type { SweepCorner } from '../../../core/clearance/fit';
+import type { Build } from '../../../core/build';
+import type { SweepCorner } from '../../../core/clearance/corner';
 import { Segments } from '../controls/choices';
+import { RubPicker, ZonePicker } from './policies';
 import { NumberField } from '../controls/NumberField';
 import { setStage } from '../sheet/edits';
 import { $pose } from '../sheet/store';
@@ -61,14 +62,7 @@ export function FitControls({ build, corner }: { build: Build; corner: SweepCorn
         ]}
         choose={(axle) => $pose.set({ ...$pose.get(), axle })}
       />
-      <Segments
-        label="Zone"
-        value={build.use.zone}
-        options={ZONES.map(
-          (zone) => [zone, { street: 'Street', trail: 'Trail', all: 'Everything' }[zone]] as const,
-        )}
-        choose={(zone) => void setStage('/use/zone', zone)}
-      />
+      <ZonePicker build={build} />
       <div className="flex w-44 items-center gap-2">
         <span className="caption" aria-hidden>
           Margin
@@ -82,6 +76,7 @@ export function FitControls({ build, corner }: { build: Build; corner: SweepCorn
           take={(mm) => setStage('/use/marginMm', mm)}
         />
       </div>
+      <RubPicker build={build} />
       <button
         type="button"
         className="plain-button flex items-center gap-2"

@@ -3,11 +3,16 @@ import { computed } from 'nanostores';
 import type { Build } from '../../../core/build';
 import { showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
-import { $active, $assessment, $axle, $cures, $units } from '../sheet/store';
+import { $active, $assessment, $axle, $units } from '../sheet/store';
+import type { Fit } from '../../../core/clearance/fit';
+import { labelOf } from '../../../core/verdict';
 import { BenchPane } from './BenchPane';
+import { CurePane } from './CurePane';
 import { CutList } from './CutList';
 import { FitControls } from './FitControls';
+import { LoadTable } from './LoadTable';
 import { MapPane } from './MapPane';
+import { RUB_WORDS } from './policies';
 import { SectionPane } from './SectionPane';
 import { TouchTable } from './TouchTable';
 import { useCorner } from './useCorner';
@@ -40,6 +45,7 @@ export function FitStation({ build }: { build: Build }) {
         </div>
         <Touches build={build} steers={corner.corner.steering !== undefined} locked={locked} />
       </div>
+      <CurePane build={build} axle={axle} locked={locked} />
     </section>
   );
 }
@@ -48,7 +54,6 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
   const units = useStore($units);
   const axle = useStore($axle);
   const judged = useStore($assessment);
-  const cures = useStore($cures);
   const fit = judged?.assessment.fit[axle];
   if (!fit) return null;
   return (
@@ -61,15 +66,48 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
             ` · usable lock at ride height ${fit.usableLockDeg.inside.toFixed(1)}° inside, ${fit.usableLockDeg.outside.toFixed(1)}° outside`}
         </span>
       </p>
-      <TouchTable
-        build={build}
-        axle={axle}
-        fit={fit}
-        cures={cures?.build === build ? cures.cures : null}
-        locked={locked}
-      />
+      <TouchTable build={build} axle={axle} fit={fit} />
+      <Sureness build={build} fit={fit} />
       <CutList build={build} axle={axle} locked={locked} />
+      <LoadTable build={build} axle={axle} />
     </div>
+  );
+}
+
+/** The rub policy, turning circle, and the two ways that bushings give, beside the grade that they are part of. */
+function Sureness({ build, fit }: { build: Build; fit: Fit }) {
+  const units = useStore($units);
+  const axle = useStore($axle);
+  const say = (mm: number): string => showWithUnit(units === 'metric' ? Math.round(mm) : mm, 'length', units);
+  const circle = (m: number): string =>
+    units === 'metric' ? `${m.toFixed(1)} m` : `${(m / 0.3048).toFixed(1)} ft`;
+  const { turningCircleM: turn, direction } = fit;
+  return (
+    <ul className="mt-1 flex flex-wrap gap-x-5 text-[0.92rem]" data-testid="fit-facts">
+      <li>
+        Rub policy: <b className="font-semibold">{RUB_WORDS[build.use.rub]}</b>
+      </li>
+      {turn && (
+        <li data-testid="turning-circle">
+          Turning circle, kerb to kerb: {circle(turn.asDelivered)} as delivered,{' '}
+          <b className="font-semibold">{circle(turn.package)}</b> now
+          {turn.usable !== undefined &&
+            turn.usable > turn.package + 0.05 &&
+            `, ${circle(turn.usable)} with the lock that is free`}
+        </li>
+      )}
+      {direction && (
+        <li data-testid="directions">
+          {(['driving', 'braking'] as const).map((way) => (
+            <span key={way} className="mr-4">
+              {way === 'driving' ? 'Driving forward' : 'Braking, reversing'}:{' '}
+              <b className="font-semibold">{say(direction[way].leastClearanceMm)}</b>{' '}
+              {labelOf(build, axle, direction[way].obstacle)}
+            </span>
+          ))}
+        </li>
+      )}
+    </ul>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { memo, useCallback } from 'react';
-import type { SweepCorner } from '../../../core/clearance/fit';
+import type { SweepCorner } from '../../../core/clearance/corner';
 import { LockMap } from '../../drawings/LockMap';
 import { $assessment, $pose, $units } from '../sheet/store';
 import { poseWithin, type Named } from './useCorner';

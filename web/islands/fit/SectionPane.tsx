@@ -3,7 +3,7 @@ import { computed } from 'nanostores';
 import { memo, useCallback } from 'react';
 import type { Build } from '../../../core/build';
 import type { FoldWindow } from '../../../core/clearance/fold';
-import { tireSize } from '../../../core/tire/size';
+import { resizedTire } from '../../../core/tire/resized';
 import { WheelSection, type Pull } from '../../drawings/WheelSection';
 import { changeStage, setOffset } from '../sheet/edits';
 import { $assessment, $build, $units } from '../sheet/store';
@@ -22,17 +22,10 @@ function pullPackage(build: Build, { diameterMm, widthMm, centreMm }: Pull): voi
   if (diameterMm !== undefined)
     changeStage([{ path: '/package/tire/overallDiameterMm', to: Math.round(diameterMm) }]);
   if (widthMm !== undefined) {
-    const size = tireSize(tire, wheel.widthIn);
-    // On this rim a section stands wider or narrower than stated by the same mm whatever it is; taken off again.
-    const added = tireSize({ ...tire, sectionWidthMm: 200 }, wheel.widthIn).sectionWidthMm - 200;
-    const changes = [{ path: '/package/tire/sectionWidthMm', to: Math.round(widthMm - added) }];
-    // A stated tread keeps its share of the section; one that follows the pattern does so by itself.
-    const tread = tire.treadWidthMm;
-    if (tread !== undefined)
-      changes.push({
-        path: '/package/tire/treadWidthMm',
-        to: Math.round((tread / size.sectionWidthMm) * widthMm),
-      });
+    const to = resizedTire(tire, wheel.widthIn, { widthMm });
+    const changes = [{ path: '/package/tire/sectionWidthMm', to: Math.round(to.sectionWidthMm ?? widthMm) }];
+    if (to.treadWidthMm !== undefined)
+      changes.push({ path: '/package/tire/treadWidthMm', to: Math.round(to.treadWidthMm) });
     changeStage(changes);
   }
 }

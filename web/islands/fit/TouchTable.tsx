@@ -1,15 +1,13 @@
 import { useStore } from '@nanostores/react';
 import type { AxleName, Build } from '../../../core/build';
-import type { Cure } from '../../../core/clearance/cures';
-import type { Fit } from '../../../core/clearance/fit';
+import type { Fit, ObstacleFit } from '../../../core/clearance/fit';
 import { NEVER_CUT } from '../../../core/vehicle/schema';
 import { showWithUnit } from '../../../core/units/quantity';
-import { CURE_WORDS, labelOf, poseShort } from '../../../core/verdict';
+import { labelOf, poseShort, sideWords } from '../../../core/verdict';
 import { MATERIAL_WORDS } from '../../drawings/layers';
-import { takePackage } from '../sheet/edits';
 import { $pose, $units } from '../sheet/store';
 
-type Props = { build: Build; axle: AxleName; fit: Fit; cures: Cure[] | null; locked: boolean };
+type Props = { build: Build; axle: AxleName; fit: Fit };
 
 /** What one obstacle asks for: nothing, a cut that it can give, or another package. */
 function needWords(
@@ -35,14 +33,18 @@ function needWords(
     : `${verb} ${say(depth)}, but only ${say(left)} may go`;
 }
 
+/** What makes a gap unsure, one standard deviation each. */
+function spreadWords({ spreadParts, guessed }: ObstacleFit, say: (mm: number) => string): string {
+  const { tapeMm, tireMm, rideMm } = spreadParts;
+  return `Estimate, one standard deviation: ${guessed ? 'shape not measured' : 'tape'} ${say(tapeMm)}, tire ${say(tireMm)}, ride height ${say(rideMm)}.`;
+}
+
 /** What touches or comes nearest, where, in which pose, by how much, how sure, and what it would take. */
-export function TouchTable({ build, axle, fit, cures, locked }: Props) {
+export function TouchTable({ build, axle, fit }: Props) {
   const units = useStore($units);
   const say = (mm: number): string =>
     showWithUnit(units === 'metric' ? Math.round(mm * 10) / 10 : mm, 'length', units);
   const rows = [...fit.byObstacle].sort((a, b) => a.leastClearanceMm - b.leastClearanceMm).slice(0, 7);
-  const mine = cures?.filter((cure) => cure.axle === axle) ?? [];
-  const helpful = mine.filter((cure) => cure.amountMm !== null);
   return (
     <>
       <table className="w-full border-collapse text-[0.95rem]" data-testid="touch-table">
@@ -52,7 +54,7 @@ export function TouchTable({ build, axle, fit, cures, locked }: Props) {
             <th className="px-2 text-right">Gap</th>
             <th className="px-2">Pose (press)</th>
             <th className="px-2">What it takes</th>
-            <th className="text-right" title="An estimate from tape accuracy and tire tolerance">
+            <th className="text-right" title="An estimate from tape accuracy, tire tolerance and ride height">
               Chance, est.
             </th>
           </tr>
@@ -67,14 +69,22 @@ export function TouchTable({ build, axle, fit, cures, locked }: Props) {
                 className={`border-line border-b align-baseline ${touches ? 'font-semibold' : ''}`}
               >
                 <td className="py-0.5">
+                  {sideWords(row.side)}
                   {labelOf(build, axle, row.obstacle)}
                   <span className="text-graphite ml-1.5 text-[0.85rem] font-normal">
                     {obstacle && MATERIAL_WORDS[obstacle.material]}
+                    {row.guessed && ', from a shape'}
                   </span>
                 </td>
                 <td className="px-2 text-right whitespace-nowrap">
                   {touches ? '▼ ' : ''}
                   {say(row.leastClearanceMm)}
+                  <span
+                    className="text-graphite ml-1 text-[0.85rem] font-normal"
+                    title={spreadWords(row, say)}
+                  >
+                    ± {say(Math.max(1, Math.round(row.spreadMm)))}
+                  </span>
                 </td>
                 <td className="px-2">
                   <button
@@ -86,7 +96,9 @@ export function TouchTable({ build, axle, fit, cures, locked }: Props) {
                   </button>
                 </td>
                 <td className="px-2 font-normal">
-                  {needWords(build, axle, row.obstacle, row.leastClearanceMm, say)}
+                  {row.accepted
+                    ? 'kisses: this job lets it pass'
+                    : needWords(build, axle, row.obstacle, row.leastClearanceMm, say)}
                 </td>
                 <td className="text-right font-normal">{(row.chanceOfContact * 100).toFixed(0)} %</td>
               </tr>
@@ -94,42 +106,6 @@ export function TouchTable({ build, axle, fit, cures, locked }: Props) {
           })}
         </tbody>
       </table>
-      {fit.grade !== 'free' && (
-        <div className="mt-2" data-testid="cures">
-          <h4 className="caption">To reach the margin at the {axle}, one change at a time</h4>
-          {cures === null ? (
-            <p className="text-graphite">Working it out…</p>
-          ) : (
-            <ul className="flex flex-wrap gap-1.5">
-              {helpful.map(({ kind, amountMm, package: to }) => (
-                <li key={kind}>
-                  <button
-                    type="button"
-                    className="plain-button"
-                    disabled={locked || !to}
-                    onClick={() => to && takePackage(build.package, to)}
-                  >
-                    {say(amountMm ?? 0)} {CURE_WORDS[kind]}
-                  </button>
-                </li>
-              ))}
-              {helpful.length === 0 && (
-                <li>No single change that was tried does: change the tire, or combine.</li>
-              )}
-              {mine.some((cure) => cure.amountMm === null) && helpful.length > 0 && (
-                <li className="text-graphite self-center text-[0.9rem]">
-                  Alone, these do not:{' '}
-                  {mine
-                    .filter((cure) => cure.amountMm === null)
-                    .map((cure) => CURE_WORDS[cure.kind].replace(/^(more|of) /, ''))
-                    .join(', ')}
-                  .
-                </li>
-              )}
-            </ul>
-          )}
-        </div>
-      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { AxleName, Build, Package } from '../../../core/build';
-import { sweepCorner, type SweepCorner } from '../../../core/clearance/fit';
+import { sweepCorner, type SweepCorner } from '../../../core/clearance/corner';
 import { profileOf, type Profile } from '../../../core/clearance/profile';
 import { tireSize } from '../../../core/tire/size';
 import { layerOf, type Layer } from '../../drawings/layers';

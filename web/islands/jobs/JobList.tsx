@@ -6,6 +6,7 @@ import {
   getSortedRowModel,
   useReactTable,
 } from '@tanstack/react-table';
+import { Plus } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Fault } from '../../../core/contract';
 import type { JobLine } from '../../../server/jobs';
@@ -13,6 +14,7 @@ import { GradeMark } from '../../drawings/GradeMark';
 import { FileButton } from '../controls/FileButton';
 import { FaultDialog } from '../sheet/FaultDialog';
 import { send } from '../sheet/wire';
+import { NewVehicleDialog } from './NewVehicleDialog';
 
 type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
 
@@ -58,6 +60,7 @@ export function JobList({ jobs, shopName, place }: Props) {
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
   const [faults, setFaults] = useState<Fault[] | null>(null);
+  const [beginning, setBeginning] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const table = useReactTable({
     data: jobs,
@@ -122,10 +125,17 @@ export function JobList({ jobs, shopName, place }: Props) {
             onKeyDown={onKeyDown}
           />
         </div>
+        <button
+          type="button"
+          className="plain-button ml-auto flex items-center gap-2"
+          onClick={() => setBeginning(true)}
+        >
+          <Plus size={16} aria-hidden /> New vehicle
+        </button>
         <FileButton
           words="Import a build file"
           label="Build file to import as a new vehicle"
-          className="plain-button ml-auto flex items-center gap-2"
+          className="plain-button flex items-center gap-2"
           take={(text) => void bring(text)}
         />
       </header>
@@ -182,7 +192,14 @@ export function JobList({ jobs, shopName, place }: Props) {
                       >
                         {stage.position === 0 ? 'As delivered' : stage.label}
                       </a>
-                      <GradeMark grade={stage.grade} size={16} />
+                      <span>
+                        <GradeMark grade={stage.grade} size={16} />
+                        {stage.rub === 'liner-kiss' && (
+                          <span className="text-graphite ml-1 text-[0.8rem]" title="Rub policy of this job">
+                            liner may kiss
+                          </span>
+                        )}
+                      </span>
                     </span>
                   ))}
                 </td>
@@ -194,11 +211,12 @@ export function JobList({ jobs, shopName, place }: Props) {
         {rows.length === 0 && (
           <p className="py-6 text-lg">
             {jobs.length === 0
-              ? 'No job yet. Import a build file to begin with a vehicle.'
+              ? 'No job yet. Begin a new vehicle, or import a build file.'
               : `Nothing fits “${typed}”. Delete a word to see more.`}
           </p>
         )}
       </main>
+      {beginning && <NewVehicleDialog close={() => setBeginning(false)} />}
       {faults && <FaultDialog title="Nothing was imported" faults={faults} close={() => setFaults(null)} />}
     </div>
   );

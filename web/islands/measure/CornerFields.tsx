@@ -2,6 +2,7 @@ import type { AxleName, Vehicle } from '../../../core/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { Choice } from '../controls/choices';
 import { Field } from '../controls/Field';
+import { Sources } from '../devices/Sources';
 import { setVehicle } from '../sheet/edits';
 
 /** Where a steered axle begins when it is first said to steer; each is to be measured. */
@@ -13,6 +14,13 @@ const FIRST_STEERING = {
   lockInsideDeg: 35,
   lockOutsideDeg: 30,
 };
+
+/** What rubber bushings give along the vehicle, mm each way: estimates, for want of a measurement. */
+const TYPICAL_GIVE = [
+  ['stiff', 0],
+  ['rubber', 3],
+  ['worn', 6],
+] as const;
 
 /** Steering and suspension of one corner. An arm that is left empty is taken as endlessly long: a straight path. */
 export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleName }) {
@@ -38,6 +46,29 @@ export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
         {travel('Droop travel', 'droopMm', suspension.droopMm)}
         {travel('Arm seen from the front', 'frontArmMm', suspension.frontArmMm, 'straight path')}
         {travel('Arm seen from the side', 'sideArmMm', suspension.sideArmMm, 'straight path')}
+        <div>
+          {travel('Bushing give, each way', 'complianceMm', suspension.complianceMm)}
+          <p className="text-graphite text-[0.8rem]">
+            typical, estimates:
+            {TYPICAL_GIVE.map(([words, mm]) => (
+              <button
+                key={words}
+                type="button"
+                className="ml-1.5 underline decoration-dotted underline-offset-4"
+                onClick={() => void setVehicle(`/corners/${axle}/suspension/complianceMm`, mm)}
+              >
+                {words}
+              </button>
+            ))}
+          </p>
+        </div>
+        <Field
+          label="Wheel rate, N/mm"
+          path={`${at}.suspension.rateNPerMm`}
+          value={suspension.rateNPerMm}
+          quantity="plain"
+          empty="not known"
+        />
         <Choice
           label="Axle"
           value={suspension.kind}
@@ -69,6 +100,7 @@ export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
           </>
         )}
       </div>
+      <Sources vehicle={vehicle} under={`corners.${axle}.steering`} testId="device-sources" />
     </div>
   );
 }

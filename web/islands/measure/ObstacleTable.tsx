@@ -3,6 +3,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import type { AxleName, Obstacle, Vehicle } from '../../../core/build';
 import { showWithUnit } from '../../../core/units/quantity';
+import { sideWords } from '../../../core/verdict';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import { step } from '../sheet/saving';
 import { $units, editVehicle } from '../sheet/store';
@@ -83,7 +84,7 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
             </tr>
           </thead>
           <tbody>
-            {obstacles.map(({ id, label, carrier, material, cutMm }, i) => (
+            {obstacles.map(({ id, label, side, carrier, material, cutMm, points, estimated }, i) => (
               <tr key={id} className={`border-line border-b ${id === chosen ? 'bg-soft font-semibold' : ''}`}>
                 <td>
                   <button
@@ -92,7 +93,14 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
                     aria-pressed={id === chosen}
                     onClick={() => choose(id)}
                   >
+                    {sideWords(side)}
                     {label || id}
+                    {estimated && (
+                      <span className="text-graphite text-[0.8rem] font-normal">
+                        {' '}
+                        {estimated.length} of {points.length} points estimated
+                      </span>
+                    )}
                   </button>
                 </td>
                 <td className="px-1">{carrierWords(carrier)}</td>

@@ -1,13 +1,16 @@
 import { useStore } from '@nanostores/react';
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import type { AxleName, Vehicle } from '../../../core/build';
-import { poseView } from '../../../core/clearance/contact';
-import { sweepCorner } from '../../../core/clearance/fit';
+import { poseView, type Point } from '../../../core/clearance/contact';
+import { sweepCorner } from '../../../core/clearance/corner';
 import { profileOf } from '../../../core/clearance/profile';
+import { NO_LIFT } from '../../../core/vehicle/asDelivered';
 import { tireSize } from '../../../core/tire/size';
 import { showWithUnit } from '../../../core/units/quantity';
-import { CornerView, type Frame } from '../../drawings/CornerView';
+import { CornerView, type Frame, type Guide } from '../../drawings/CornerView';
 import { layerOf } from '../../drawings/layers';
+import { sideWords } from '../../../core/verdict';
+import { moveBy } from '../sheet/edits';
 import { $units } from '../sheet/store';
 
 type Props = {
@@ -16,8 +19,11 @@ type Props = {
   chosen: string;
   point: number;
   choose: (id: string) => void;
+  choosePoint: (point: number) => void;
+  guide?: Guide;
 };
 
+const WIDTH = 620;
 const SCALE = 0.318;
 const FRAMES: readonly Frame[] = [
   {
@@ -55,21 +61,13 @@ const FRAMES: readonly Frame[] = [
   },
 ];
 
-const STANDING = {
-  springMm: 0,
-  bracketMm: 0,
-  bodyMm: 0,
-  bumpStopMm: 0,
-  droopGainMm: 0,
-  foreAftMm: 0,
-  outboardMm: 0,
-  casterDeltaDeg: 0,
-};
 const ONE_POSE = { zone: 'all' as const, marginMm: 0, grid: { lock: 1, travel: 2 } };
-const AS_IT_STANDS = { lift: { front: STANDING, rear: STANDING }, sagMm: { front: 0, rear: 0 } };
+const AS_IT_STANDS = { lift: { front: NO_LIFT, rear: NO_LIFT }, sagMm: { front: 0, rear: 0 } };
 
 /** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
-export function WellDrawing({ vehicle, axle, chosen, point, choose }: Props) {
+export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint, guide }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const index = vehicle.corners[axle].obstacles.findIndex(({ id }) => id === chosen);
   const units = useStore($units);
   const { profile, view } = useMemo(() => {
     const { tire, wheel } = vehicle.stock;
@@ -77,21 +75,35 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose }: Props) {
     const corner = sweepCorner(vehicle, axle, AS_IT_STANDS, ONE_POSE);
     return {
       profile: standing,
-      view: poseView(vehicle, corner, standing, new Float64Array(corner.flat.count), 0, 0),
+      view: poseView(corner, standing, new Float64Array(corner.flat.count), 0, 0),
     };
   }, [vehicle, axle]);
   const { obstacles } = vehicle.corners[axle];
   const drawn = view.obstacles.map(({ id, points }, i) => {
     const obstacle = obstacles[i];
-    return { id, points, name: obstacle?.label || id, layer: layerOf(obstacle?.material ?? 'sheet') };
+    return {
+      id,
+      points,
+      name: `${sideWords(obstacle?.side)}${obstacle?.label || id}`,
+      layer: layerOf(obstacle?.material ?? 'sheet'),
+      guessed: obstacle?.estimated ?? [],
+    };
   });
+  const movePoint = {
+    scale: () => WIDTH / (svg.current?.getBoundingClientRect().width ?? WIDTH),
+    move: (at: number, by: Point) => void moveBy(axle, index, at, by),
+    take: choosePoint,
+  };
   const name = obstacles.find(({ id }) => id === view.nearest.obstacle)?.label ?? view.nearest.obstacle;
   return (
     <div>
-      <h3 className="caption">As delivered at ride height; press a line to choose it</h3>
+      <h3 className="caption">
+        As delivered at ride height; press a line, drag its points (arrows: 1 mm) · hollow: estimated
+      </h3>
       <svg
+        ref={svg}
         className="drawing"
-        viewBox="0 0 620 612"
+        viewBox={`0 0 ${WIDTH} 612`}
         role="group"
         aria-label="The wheel well as measured"
         data-testid="well-drawing"
@@ -107,6 +119,8 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose }: Props) {
             near={chosen}
             marked={{ id: chosen, point }}
             pick={choose}
+            movePoint={movePoint}
+            {...(guide ? { guide } : {})}
           />
         ))}
         <text x={406} y={434} fontSize={18} fontWeight={600}>

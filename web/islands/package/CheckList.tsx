@@ -41,7 +41,7 @@ export function CheckList({ checks }: { checks: readonly Check[] }) {
       </ul>
       <details>
         <summary className="py-1">
-          {passed.length} of {checks.length} checks in order: hub, rim, ride height, speedometer
+          {passed.length} of {checks.length} checks in order
         </summary>
         <ul>
           {passed.map((check) => (

@@ -23,9 +23,9 @@ const ROWS: readonly Row[] = [
   { key: 'casterDeltaDeg', words: 'Caster', note: 'added by the kit', quantity: 'angle' },
 ];
 
-type Props = Pick<Build['package'], 'lift' | 'sagMm'> & { locked: boolean };
+type Props = Pick<Build['package'], 'lift' | 'sagMm' | 'lockStopDeg'> & { locked: boolean };
 
-export const LiftPanel = memo(function LiftPanel({ lift, sagMm, locked }: Props) {
+export const LiftPanel = memo(function LiftPanel({ lift, sagMm, lockStopDeg, locked }: Props) {
   return (
     <div>
       <h3 className="mb-1 text-lg font-semibold">Lift, by kind</h3>
@@ -71,6 +71,22 @@ export const LiftPanel = memo(function LiftPanel({ lift, sagMm, locked }: Props)
             disabled={locked}
           />
         ))}
+        <div className="pt-1 leading-tight">
+          <b className="font-semibold">Lock stop</b>
+          <br />
+          <span className="text-graphite text-[0.8rem]">inside wheel; the other follows</span>
+        </div>
+        <NumberField
+          hideLabel
+          label="Lock stop, inside wheel"
+          quantity="angle"
+          path="package.lockStopDeg"
+          value={lockStopDeg}
+          empty="as delivered"
+          take={(value) => setStage('/package/lockStopDeg', value)}
+          disabled={locked}
+        />
+        <span />
       </div>
     </div>
   );

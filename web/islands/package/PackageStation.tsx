@@ -64,7 +64,12 @@ export function PackageStation({ build }: { build: Build }) {
           openCatalog={catalog.open}
         />
         <WheelPanel build={build} locked={locked} catalog={catalog.wheels} openCatalog={catalog.open} />
-        <LiftPanel lift={build.package.lift} sagMm={build.package.sagMm} locked={locked} />
+        <LiftPanel
+          lift={build.package.lift}
+          sagMm={build.package.sagMm}
+          {...(build.package.lockStopDeg === undefined ? {} : { lockStopDeg: build.package.lockStopDeg })}
+          locked={locked}
+        />
         <div className="flex flex-col gap-3">
           {judged && <ChangeTable build={judged.build} assessment={judged.assessment} />}
           {judged && (

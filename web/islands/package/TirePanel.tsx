@@ -3,6 +3,7 @@ import type { Tire } from '../../../core/build';
 import { readTireCode } from '../../../core/tire/code';
 import { explainTireCode } from '../../../core/tire/explain';
 import { nominalSize, tireSize } from '../../../core/tire/size';
+import { readPairs, showPairs } from '../../../core/units/list';
 import { Choice } from '../controls/choices';
 import { Field } from '../controls/Field';
 import { NumberField } from '../controls/NumberField';
@@ -38,6 +39,17 @@ function setApprovedRim(range: Tire['approvedRimIn'], end: number, inches: numbe
     '/package/tire/approvedRimIn',
     end === 0 ? [inches, Math.max(inches, high)] : [Math.min(inches, low), inches],
   );
+}
+
+/** The maker's table of loads; an empty one is taken out. */
+function typeLoadTable(text: string): Edited {
+  const read = readPairs(text);
+  if (!read.ok)
+    return {
+      ok: false,
+      faults: [{ path: 'package.tire.loadTable', message: `Load table: ${read.message}` }],
+    };
+  return setStage('/package/tire/loadTable', read.value.length > 0 ? read.value : undefined);
 }
 
 export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, catalog, openCatalog }: Props) {
@@ -154,6 +166,15 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
             empty="not known"
             disabled={locked}
           />
+          <div className="col-span-2">
+            <TextField
+              label="Maker’s load table, kPa:kg, as 200:820 250:960"
+              path="package.tire.loadTable"
+              value={showPairs(tire.loadTable ?? [])}
+              take={typeLoadTable}
+              disabled={locked}
+            />
+          </div>
         </div>
       </details>
       {code.ok && (

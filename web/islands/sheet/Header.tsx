@@ -15,6 +15,9 @@ const STATIONS = [
   ['measure', 'Measure'],
   ['package', 'Package'],
   ['fit', 'Fit'],
+  ['load', 'Load'],
+  ['driveline', 'Driveline'],
+  ['cut', 'Cut'],
 ] as const;
 
 /** The one sentence that matters now. While a newer answer is on its way the last one stands, greyed. */
@@ -25,7 +28,7 @@ function Sentence() {
   const cures = useStore($cures);
   if (!judged) return <p className="min-h-[2.9rem] text-[1.15rem] leading-snug">Judging…</p>;
   const fresh = judged.build === build;
-  const known = cures?.build === judged.build ? cures.cures : [];
+  const known = cures?.build === judged.build ? cures.corners.flatMap((corner) => corner.cures) : [];
   return (
     <p
       className={`min-h-[2.9rem] max-w-[75rem] text-[1.15rem] leading-snug font-medium ${fresh ? '' : 'text-graphite'}`}

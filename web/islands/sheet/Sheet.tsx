@@ -3,7 +3,11 @@ import { useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
+import type { ShopSettings } from '../../../server/shop';
+import { CutStation } from '../cut/CutStation';
+import { DrivelineStation } from '../driveline/DrivelineStation';
 import { FitStation } from '../fit/FitStation';
+import { LoadStation } from '../load/LoadStation';
 import { MeasureStation } from '../measure/MeasureStation';
 import { PackageStation } from '../package/PackageStation';
 import { Header } from './Header';
@@ -12,7 +16,7 @@ import { openBench, startJudging } from './judging';
 import { listenToKeys } from './keys';
 import { $personId } from './preferences';
 import { startSaving, takeIn } from './saving';
-import { $activeId, $build, $pose, $theme, $units } from './store';
+import { $activeId, $build, $pose, $shop, $theme, $units } from './store';
 
 type Props = {
   data: SheetData;
@@ -20,11 +24,13 @@ type Props = {
   people: { id: number; name: string }[];
   person: { id: number; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
   shopName: string;
+  shop: ShopSettings;
 };
 
 /** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
-function open({ data, stageId, person }: Props): void {
+function open({ data, stageId, person, shop }: Props): void {
   takeIn(data);
+  $shop.set(shop);
   $activeId.set(stageId);
   $units.set(person.units);
   $theme.set(person.theme);
@@ -57,6 +63,9 @@ export function Sheet(props: Props) {
             <MeasureStation vehicle={build.vehicle} />
             <PackageStation build={build} />
             <FitStation build={build} />
+            <LoadStation build={build} />
+            <DrivelineStation build={build} />
+            <CutStation build={build} />
           </>
         ) : (
           <p className="py-10 text-lg">
@@ -80,9 +89,8 @@ function Cautions() {
         and change: ask the inspector.
       </p>
       <p>
-        Not judged on this sheet: axle, tire and wheel loads, gearing, axle strength, stability. Ratings are
-        never exceeded on the strength of a calculation. Higher stands less stable. Axle, brake, steering and
-        restraint work belongs to qualified people.
+        Ratings are never exceeded on the strength of a calculation. Higher stands less stable. Axle, brake,
+        steering and restraint work belongs to qualified people.
       </p>
     </footer>
   );

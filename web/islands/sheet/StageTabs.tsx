@@ -6,6 +6,7 @@ import type { Fault } from '../../../core/contract';
 import type { SheetData } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
 import { FileButton } from '../controls/FileButton';
+import { RUB_WORDS } from '../fit/policies';
 import { FaultDialog } from './FaultDialog';
 import { HistoryDialog } from './HistoryDialog';
 import { saveAll, takeIn } from './saving';
@@ -75,6 +76,9 @@ export function StageTabs() {
           );
         })}
       </div>
+      <span className="text-graphite mb-1.5 ml-3 text-[0.85rem]" data-testid="rub-policy">
+        rub: {RUB_WORDS[stageFileOf(active).use.rub ?? 'none']}
+      </span>
       <div className="no-print mb-0.5 ml-auto flex">
         <button
           type="button"

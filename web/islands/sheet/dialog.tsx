@@ -7,10 +7,13 @@ export function SheetDialog({
   title,
   close,
   children,
+  wide,
 }: {
   title: string;
   close: () => void;
   children: ReactNode;
+  /** For tables. */
+  wide?: boolean;
 }) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && close()}>
@@ -18,7 +21,7 @@ export function SheetDialog({
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="bg-sheet border-ink fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[min(44rem,92vw)] -translate-x-1/2 overflow-y-auto border-2 p-5"
+          className={`bg-sheet border-ink fixed top-[8vh] left-1/2 z-40 max-h-[84vh] ${wide ? 'w-[min(64rem,94vw)]' : 'w-[min(44rem,92vw)]'} -translate-x-1/2 overflow-y-auto border-2 p-5`}
         >
           <div className="mb-3 flex items-center justify-between">
             <Dialog.Title className="font-tight text-xl font-semibold">{title}</Dialog.Title>

@@ -1,4 +1,4 @@
-import type { AxleName, Build, Package } from '../../../core/build';
+import type { AxleName, Build, Corner, Package } from '../../../core/build';
 import { changesBetween, withChanges, type Change, type Json } from '../../../core/record/diff';
 import { offsetFromBackspacingMm } from '../../../core/wheel/geometry';
 import { editStage, editVehicle, type Edited, type stageFileOf, type vehicleFileOf } from './store';
@@ -64,5 +64,48 @@ export function takePackage(from: Package, to: Package): Edited {
       package: { ...stage.package, lift: stage.package.lift ?? { front: {}, rear: {} } },
     };
     return withChanges(full, changes) as unknown as StageFile;
+  });
+}
+
+/** Moves one point of an obstacle; one that was estimated is measured from then on, since a hand put it there. */
+export function moveBy(
+  axle: AxleName,
+  index: number,
+  point: number,
+  by: readonly [number, number, number],
+): Edited {
+  return editVehicle((vehicle) => {
+    const at = `/corners/${axle}/obstacles/${index}`;
+    const obstacle = vehicle.corners[axle].obstacles[index];
+    const from = obstacle?.points[point];
+    if (!obstacle || !from) return vehicle;
+    const estimated = obstacle.estimated?.filter((one) => one !== point) ?? [];
+    return withChanges(vehicle, [
+      { path: `${at}/points/${point}`, to: from.map((mm, axis) => mm + (by[axis] ?? 0)) },
+      estimated.length > 0 ? { path: `${at}/estimated`, to: estimated } : { path: `${at}/estimated` },
+    ]) as unknown as VehicleFile;
+  });
+}
+
+/** What measuring changes of an obstacle; everything else of it stays as its file has it. */
+const MEASURED_KEYS = ['points', 'estimated', 'side', 'tapeErrorMm'] as const;
+
+/** Takes over a corner as it was measured: what did not change stays as the file has it, `x-…` keys and all. */
+export function takeCorner(axle: AxleName, before: Corner, after: Corner): Edited {
+  return editVehicle((vehicle) => {
+    const corner = vehicle.corners[axle];
+    const obstacles = after.obstacles.map((obstacle) => {
+      const file = corner.obstacles.find(({ id }) => id === obstacle.id);
+      const was = before.obstacles.find(({ id }) => id === obstacle.id);
+      if (!file || !was) return obstacle;
+      const changes = MEASURED_KEYS.flatMap((key): Change[] => {
+        if (JSON.stringify(was[key]) === JSON.stringify(obstacle[key])) return [];
+        const to = obstacle[key] as Json | undefined;
+        return [to === undefined ? { path: `/${key}` } : { path: `/${key}`, to }];
+      });
+      return changes.length === 0 ? file : (withChanges(file, changes) as unknown as typeof file);
+    });
+    const measured = after.measured === undefined ? {} : { measured: after.measured };
+    return { ...vehicle, corners: { ...vehicle.corners, [axle]: { ...corner, obstacles, ...measured } } };
   });
 }

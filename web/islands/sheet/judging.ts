@@ -59,7 +59,7 @@ export function startJudging(bench: Bench): () => void {
   );
   const cure = latestOnly(
     (build: Build) => bench.slow.cures(build),
-    (cures, build) => $cures.set({ build, cures }),
+    (corners, build) => $cures.set({ build, corners }),
     fail,
   );
   let still: ReturnType<typeof setTimeout> | undefined;

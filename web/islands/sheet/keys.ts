@@ -4,11 +4,12 @@ import { step } from './saving';
 import { toggleTheme, toggleUnits } from './preferences';
 
 export const PLAY_EVENT = 'vexlo:play';
+export const CURE_EVENT = 'vexlo:cure';
 export const HELP_EVENT = 'vexlo:help';
 
 /** The keys of the sheet, in the order that `?` lists them. */
 export const KEYS: readonly (readonly [keys: string, words: string])[] = [
-  ['1 2 3', 'go to Measure, Package, Fit'],
+  ['1 … 6', 'go to Measure, Package, Fit, Load, Driveline, Cut'],
   ['[ ]', 'previous, next stage'],
   ['F R', 'front, rear axle'],
   [
@@ -18,6 +19,7 @@ export const KEYS: readonly (readonly [keys: string, words: string])[] = [
   ['Enter', 'in a field: on to the next field'],
   ['Esc', 'in a field: back to what it was'],
   ['Space', 'sweep lock to lock'],
+  ['Shift 1 … 9', 'take the cure of that number'],
   ['U', 'mm, kg, kPa, km/h ↔ in, lb, psi, mph'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['D', 'light, dark, as the system'],
@@ -48,11 +50,21 @@ export function goTo(station: string): void {
 }
 
 export function listenToKeys(): () => void {
+  const cures = Object.fromEntries(
+    Array.from({ length: 9 }, (_, i) => [
+      `Shift+Digit${i + 1}`,
+      free(() => dispatchEvent(new CustomEvent(CURE_EVENT, { detail: i }))),
+    ]),
+  );
   const axle = (name: 'front' | 'rear') => free(() => $pose.set({ ...$pose.get(), axle: name }));
   return tinykeys(window, {
+    ...cures,
     '1': free(() => goTo('measure')),
     '2': free(() => goTo('package')),
     '3': free(() => goTo('fit')),
+    '4': free(() => goTo('load')),
+    '5': free(() => goTo('driveline')),
+    '6': free(() => goTo('cut')),
     '[': free(() => otherStage(-1)),
     ']': free(() => otherStage(1)),
     f: axle('front'),

@@ -8,12 +8,14 @@ import {
   type Fault,
 } from '../../../core/build';
 import type { Assessment } from '../../../core/assess';
-import type { Cure } from '../../../core/clearance/cures';
+import type { CornerCures } from '../../../core/clearance/cures/cures';
 import type { Grade } from '../../../core/clearance/grade';
 import type { Json } from '../../../core/record/diff';
+import { SHIPPED_RULES } from '../../../core/rules/schema';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { Subject } from '../../../server/documents';
 import type { SheetData } from '../../../server/jobs';
+import type { ShopSettings } from '../../../server/shop';
 
 /** One document as the sheet holds it: what is on the page, and what the server was last known to hold. */
 export type Doc = {
@@ -44,7 +46,16 @@ export const $held = atom(false);
 export const $units = atom<UnitSystem>('metric');
 export const $theme = atom<'auto' | 'light' | 'dark'>('auto');
 export const $assessment = atom<{ build: Build; assessment: Assessment } | null>(null);
-export const $cures = atom<{ build: Build; cures: Cure[] } | null>(null);
+export const $cures = atom<{ build: Build; corners: CornerCures[] } | null>(null);
+/** What the shop set for itself, and the version that it is of. */
+export const $shop = atom<ShopSettings>({
+  version: 1,
+  zones: [],
+  rules: SHIPPED_RULES,
+  sizeTable: [],
+  school: 'restore',
+  discRadiusMm: 60,
+});
 /** The pose that all drawings share: axle, lock angle and travel from ride height. */
 export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({
   axle: 'front',
@@ -149,6 +160,16 @@ export function editStage(change: (stage: StageDocument) => StageDocument): Edit
   if (!vehicle || !stage) return { ok: true };
   const document = change(stageFileOf(stage));
   return commit(stage, document, readParts(vehicle, { ...stage, document }));
+}
+
+/** Changes every stage of the job, each as its own document; a stage whose build it would make faulty stays. */
+export function editStages(change: (stage: StageDocument) => StageDocument): void {
+  const vehicle = $vehicle.get();
+  if (!vehicle) return;
+  for (const stage of $stages.get()) {
+    const document = change(stageFileOf(stage));
+    commit(stage, document, readBuild(fileOf(vehicle, { ...stage, document })));
+  }
 }
 
 /** Changes the vehicle, unless the build of the stage on the page would be faulty. */

@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { faultsOf, oneOf, whole, within, words } from '../core/contract';
+import { SCHOOLS, type School } from '../core/driveline/schema';
+import { sizeTableSchema, type SizeRow } from '../core/driveline/sizeSchool';
+import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/rules/schema';
+import type { Queryable } from '../data/client';
+import type { ShopDocument, ShopZone } from '../data/schema';
+import { shopSettings, writeShop } from '../data/shop';
+import { done, faulty, missing, type Outcome } from './errors';
+
+const share = within(0, 1);
+const zones = z
+  .array(z.strictObject({ label: words(40, 1), bump: share, lock: share }))
+  .max(12, { error: 'are more than 12 zones; take some out' })
+  .superRefine((list, ctx) => {
+    const seen = new Set(['street', 'trail', 'everything']);
+    list.forEach(({ label }, i) => {
+      if (seen.has(label.trim().toLowerCase()))
+        ctx.addIssue({
+          code: 'custom',
+          path: [i, 'label'],
+          message: `"${label}" names two zones; give each its own name`,
+        });
+      seen.add(label.trim().toLowerCase());
+    });
+  });
+
+/** What a shop may set for itself. */
+export const settingsShape = {
+  zones: zones.optional(),
+  rules: ruleSetSchema.optional(),
+  sizeTable: sizeTableSchema.optional(),
+  school: oneOf(SCHOOLS).optional(),
+  discRadiusMm: within(5, 300, 'mm').optional(),
+};
+const settingsBody = z.strictObject({ version: whole(1, 1e9), ...settingsShape });
+
+/** The shop's settings as its pages hold them, and the version they are of. */
+export type ShopSettings = {
+  version: number;
+  zones: ShopZone[];
+  rules: RuleSet;
+  sizeTable: SizeRow[];
+  school: School;
+  discRadiusMm: number;
+};
+
+export function settingsOf({ version, document }: { version: number; document: ShopDocument }): ShopSettings {
+  return {
+    version,
+    zones: document.zones ?? [],
+    rules: document.rules ?? SHIPPED_RULES,
+    sizeTable: document.sizeTable ?? [],
+    school: document.school ?? 'restore',
+    // A common cutting disc of 125 mm, worn a little.
+    discRadiusMm: document.discRadiusMm ?? 60,
+  };
+}
+
+/** Replaces the settings that are given; refused where someone else changed them since `version`. */
+export async function changeSettings(db: Queryable, body: unknown): Promise<Outcome<ShopSettings>> {
+  const read = settingsBody.safeParse(body);
+  if (!read.success) return faulty(faultsOf(settingsBody, read.error.issues));
+  const row = await shopSettings(db);
+  if (!row) return missing('shop');
+  const { version, ...given } = read.data;
+  const stored = await writeShop(db, version, { ...row.document, ...given });
+  if (!stored)
+    return {
+      ok: false,
+      refusal: {
+        status: 409,
+        message: 'The settings were changed by someone else since; nothing was overwritten.',
+        current: settingsOf(row),
+      },
+    };
+  return done(settingsOf(stored));
+}

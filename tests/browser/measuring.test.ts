@@ -1,0 +1,366 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By, Key, Origin } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import { SCRATCH } from './browser';
+import { useBench } from './bench';
+
+const bench = useBench('measuring');
+
+const byWords = (words: string) => By.xpath(`//button[normalize-space(.)="${words}"]`);
+const segment = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"][input]`);
+
+/** Presses what a locator finds, brought out from under the header first. */
+async function press(locator: By): Promise<void> {
+  const { driver } = bench();
+  const found = await driver.findElement(locator);
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', found);
+  await found.click();
+}
+
+/** Puts a field in focus by its label, as a hand that tabs there would. */
+async function focus(label: string): Promise<void> {
+  const { driver } = bench();
+  const input = await driver.findElement(
+    By.xpath(`//input[@id=//label[normalize-space(.)="${label}"]/@for]`),
+  );
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" }); arguments[0].focus()', input);
+}
+
+/** The front axle, by its key. */
+async function frontAxle(): Promise<void> {
+  const { driver, keys } = bench();
+  await driver.executeScript('document.activeElement.blur()');
+  await keys('f');
+}
+
+describe('a new vehicle, measured by keyboard', () => {
+  test('is begun from a few figures, with everything in its wells estimated', async () => {
+    const { go, find, text, settled, eventually } = bench();
+    await go('/');
+    await press(byWords('New vehicle'));
+    const fill = async (name: string, words: string): Promise<void> => {
+      const input = await find(`[name="${name}"]`);
+      await input.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
+    };
+    await fill('title', 'Gravel tours');
+    await fill('label', 'Corvane Tull');
+    await fill('tireCode', '245/75X16');
+    await fill('wheelbaseMm', '2750');
+    await fill('trackMm', '63 in');
+    await fill('massFrontKg', '1050');
+    await fill('massRearKg', '950');
+    await press(byWords('Begin'));
+    const fault = await eventually(
+      () => text('[role="dialog"]'),
+      (words) => words.includes('is not a size'),
+      'the bad size is refused beside its field',
+    );
+    expect(fault).toContain('"245/75X16" is not a size we can read');
+    await fill('tireCode', '245/75R16 111S');
+    await press(byWords('Begin'));
+    await find('[data-testid="obstacle-table"]');
+    await settled();
+    expect(await text('h1')).toBe('Corvane Tull');
+    await frontAxle();
+    expect(await text('[data-testid="obstacle-table"]')).toContain('17 of 17 points estimated');
+  });
+
+  test('the tape round goes on with Enter, in mm and in inches as typed, and shows each reading', async () => {
+    const { driver, keys, text, find, field, saved, settled, eventually } = bench();
+    await press(segment('Tape round'));
+    await focus('Across at 12 o’clock');
+    expect(await text('[data-testid="round-words"]')).toContain('mounting face straight out');
+    await find('[data-testid="guide"]');
+    await keys('118', Key.ENTER, Key.ENTER, Key.ENTER);
+    expect(await text('[data-testid="round-words"]')).toContain('Lip at 12 o’clock');
+    await keys('19 3/8', Key.ENTER);
+    expect(await text('[data-testid="round-words"]')).toContain('Lip at 11 o’clock, ahead');
+    await keys('489', Key.ENTER, '486', Key.ENTER);
+    await eventually(
+      () => text('[data-testid="round-count"]'),
+      (words) => words.startsWith('4 of'),
+      'four readings are counted, two were skipped',
+    );
+    await saved();
+    await driver.navigate().refresh();
+    await settled();
+    await frontAxle();
+    await press(segment('Tape round'));
+    expect(Number(await field('Lip at 12 o’clock'))).toBeCloseTo(19.375 * 25.4, 1);
+    expect(await text('[data-testid="well-drawing"]')).toContain('nearest');
+  });
+
+  test('a lip inside the tire that stands there is caught at once, and nothing changes', async () => {
+    const { driver, keys, text, eventually } = bench();
+    const before = await text('[data-testid="round-count"]');
+    await focus('Lip at 9 o’clock, ahead');
+    await keys('301', Key.ENTER);
+    const fault = await eventually(
+      async () => (await driver.findElement(By.css('[data-testid="round"] [role="alert"]'))).getText(),
+      (words) => words.includes('read it again'),
+      'the slip is named',
+    );
+    expect(fault).toContain('inside the tire that stands there');
+    expect(await text('[data-testid="round-count"]')).toBe(before);
+    await keys(Key.ESCAPE);
+  });
+
+  test('gaps place a thing, and one that does not agree is named', async () => {
+    const { driver, keys, text, eventually, find } = bench();
+    await press(segment('Gaps'));
+    const choose = async (label: string, words: string): Promise<void> => {
+      const select = await driver.findElement(
+        By.xpath(`//select[@id=//label[normalize-space(.)="${label}"]/@for]`),
+      );
+      await select.sendKeys(words);
+    };
+    await choose('To what', 'seam behind');
+    const take = async (mm: string, rows: number): Promise<void> => {
+      await focus('Gap');
+      await keys(mm, Key.ENTER, Key.ENTER);
+      await eventually(
+        async () => (await driver.findElements(By.css('[data-testid="gap-table"] tbody tr'))).length,
+        (count) => count === rows,
+        `${rows} gaps are listed`,
+      );
+    };
+    await take('62', 1);
+    await choose('Lock', 'quarter');
+    await take('51', 2);
+    expect(await text('[data-testid="gap-table"]')).toContain('placed by 2 gaps');
+    await choose('Lock', 'straight');
+    await take('120', 3);
+    const said = await text('[data-testid="gap-table"]');
+    expect(said).toMatch(/▲ [\d.]+ mm more than the tape and the other gaps say/);
+    // Taken back, the others stand.
+    await (await find('[aria-label^="Remove the gap of 120 mm"]')).click();
+    await eventually(
+      () => text('[data-testid="gap-table"]'),
+      (words) => words.includes('placed by 2 gaps'),
+      'the slip is gone',
+    );
+  });
+
+  test('readings go out as CSV and a faulty file is refused by line and column', async () => {
+    const { driver, text, eventually } = bench();
+    const file = join(SCRATCH, 'readings.csv');
+    writeFileSync(file, 'axle,side,kind,name,value\nfront,left,tape,lip-12,far\n');
+    await driver.findElement(By.css('[aria-label="Readings to import, CSV"]')).sendKeys(file);
+    expect(
+      await eventually(
+        () => text('[role="dialog"]'),
+        (words) => words.includes('line 2'),
+        'the fault is shown',
+      ),
+    ).toContain('line 2, column value');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    writeFileSync(file, 'axle,side,kind,name,value\nfront,right,tape,seam-behind,17 in\n');
+    await driver.findElement(By.css('[aria-label="Readings to import, CSV"]')).sendKeys(file);
+    await press(segment('Points'));
+    await eventually(
+      () => text('[data-testid="obstacle-table"]'),
+      (words) => words.includes('right seam behind') || words.includes('right\nseam behind'),
+      'the right side has its own seam',
+    );
+  });
+});
+
+describe('points in the drawing', () => {
+  test('are dragged and nudged, and the numbers follow', async () => {
+    const { openStage, driver, find, field, saved, eventually } = bench();
+    await openStage('Haldane Rook', 1);
+    await driver.findElement(By.xpath('//button[normalize-space(.)="seam behind the wheel"]')).click();
+    const before = Number(await field('Point 2 x'));
+    const handle = await find('[aria-label="seam behind the wheel, point 2, side"]');
+    await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', handle);
+    await driver
+      .actions({ async: true })
+      .move({ origin: handle })
+      .press()
+      .move({ origin: Origin.POINTER, x: 4, y: 0, duration: 60 })
+      .move({ origin: Origin.POINTER, x: 5, y: 0, duration: 60 })
+      .release()
+      .perform();
+    // Forward is drawn to the left: to the right is back.
+    const dragged = await eventually(
+      async () => Number(await field('Point 2 x')),
+      (x) => x < before - 10,
+      'the point went back',
+    );
+    await driver.executeScript(
+      'arguments[0].focus()',
+      await find('[aria-label="seam behind the wheel, point 2, side"]'),
+    );
+    await driver.actions().sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT).perform();
+    await eventually(
+      async () => Number(await field('Point 2 x')),
+      (x) => Math.abs(x - dragged - 2) < 0.01,
+      'two steps forward again',
+    );
+    await saved();
+  });
+});
+
+describe('a scan', () => {
+  /** An arch over the wheel as a small ascii PLY, moved and in metres, as a scanner would hand it over. */
+  function writeScan(): string {
+    const points: string[] = [];
+    for (let k = -45; k <= 45; k++)
+      for (let y = 0; y <= 100; y += 10) {
+        const [x, z] = [470 * Math.sin(k / 28), 470 * Math.cos(k / 28)];
+        points.push([(x + 1000) / 1000, (y - 200) / 1000, (z + 50) / 1000].join(' '));
+      }
+    const file = join(SCRATCH, 'arch.ply');
+    writeFileSync(
+      file,
+      `ply\nformat ascii 1.0\nelement vertex ${points.length}\nproperty float x\nproperty float y\nproperty float z\nend_header\n${points.join('\n')}\n`,
+    );
+    return file;
+  }
+
+  test('is read, aligned, marked, swept, stored, and taken over as an obstacle that is judged', async () => {
+    const { openStage, driver, find, text, eventually, settled } = bench();
+    await openStage('Haldane Rook', 1);
+    await press(segment('Scan'));
+    await find('[data-testid="scan-view"]');
+    await press(segment('m'));
+    await driver.findElement(By.css('[aria-label^="Scan to read"]')).sendKeys(writeScan());
+    await eventually(
+      () => text('[data-testid="scan-count"]'),
+      (words) => words.includes('1,001 points'),
+      'the points are counted',
+    );
+    const places = [
+      '1000 -200 50',
+      '1060 -200 70',
+      '990 -200 120',
+      '1400 0 -330',
+      '700 -100 -330',
+      '1050 -800 -330',
+    ];
+    const inputs = await driver.findElements(By.css('[data-testid="scan"] form input'));
+    for (const [i, place] of places.entries()) await inputs[i]?.sendKeys(place);
+    await press(byWords('Align'));
+    await find('[data-testid="scan-parts"]');
+    await press(byWords('Part'));
+    const name = await find('[aria-label="Part 1 name"]');
+    await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'scanned arch');
+    await press(byWords('Mark the box'));
+    await eventually(
+      () => text('[data-testid="scan-parts"]'),
+      (words) => words.includes('1,001'),
+      'all of it is marked',
+    );
+    await press(byWords('Sweep the scan'));
+    const result = await eventually(
+      () => text('[data-testid="scan-results"]'),
+      (words) => words.includes('scanned arch'),
+      'the sweep is done',
+    );
+    expect(result).toMatch(/-?\d+(\.\d)? mm/);
+    await press(byWords('Store the scan'));
+    await eventually(
+      () => text('[data-testid="scans"]'),
+      (words) => words.includes('1,001 points'),
+      'it is stored',
+    );
+    await press(byWords('Take as obstacle'));
+    await settled();
+    const gap = Number(/(-?[\d.]+) mm/.exec(result)?.[1]);
+    await eventually(
+      () => text('[data-testid="touch-table"]'),
+      (words) => words.includes('scanned arch') && words.includes(`${gap}`),
+      'the obstacle has the gap that the scan had',
+    );
+  });
+
+  test('a faulty file says its line and column, and a stored one is read again', async () => {
+    const { driver, text, find, eventually } = bench();
+    const file = join(SCRATCH, 'bad.xyz');
+    writeFileSync(file, '1 2 3\n4 five 6\n');
+    await driver.findElement(By.css('[aria-label^="Scan to read"]')).sendKeys(file);
+    await eventually(
+      () => text('[data-testid="scan-message"]'),
+      (words) => words.includes('bad.xyz, line 2, column 2: "five" is not a number'),
+      'the fault is named',
+    );
+    await driver.navigate().refresh();
+    await bench().settled();
+    await press(segment('Scan'));
+    const stored = await driver.wait(
+      async () =>
+        (await driver.findElements(By.xpath('//*[@data-testid="scans"]//button[contains(., "points")]')))[0],
+      10_000,
+      'the stored scan is listed',
+    );
+    await stored?.click();
+    await eventually(
+      () => text('[data-testid="scan-count"]'),
+      (words) => words.includes('1,001 points'),
+      'it came back',
+    );
+    expect(await (await find('[aria-label="Part 1 name"]')).getAttribute('value')).toBe('scanned arch');
+  });
+});
+
+describe('what would free it', () => {
+  test('a cure is taken with one key, frees the corner, and is undone', async () => {
+    const { openStage, grade, find, keys, eventually, settled, text, control, saved } = bench();
+    await openStage('Tarn Holloway', 2);
+    expect(await grade(2)).toBe('close');
+    await find('[data-testid="cures"] [data-cure="lock-stop"]');
+    expect(await text('[data-testid="cures"]')).toContain('The whole front corner');
+    await keys(Key.ESCAPE);
+    await bench().driver.executeScript('document.activeElement.blur()');
+    await bench().driver.actions().keyDown(Key.SHIFT).sendKeys('1').keyUp(Key.SHIFT).perform();
+    await eventually(
+      () => grade(2),
+      (word) => word === 'free',
+      'the stage is free',
+    );
+    expect(await settled()).toContain('clears everything');
+    expect(await text('[data-testid="turning-circle"]')).toMatch(/as delivered, [\d.]+ m now/);
+    await saved();
+    await control('z');
+    await eventually(
+      () => grade(2),
+      (word) => word === 'close',
+      'undo brings it back',
+    );
+  });
+
+  test('the charts stand, with the largest tire in words', async () => {
+    const { find, text } = bench();
+    await find('[data-testid="lift-chart"] svg');
+    await find('[data-testid="region-chart"] [data-testid="own-tire"]');
+    expect(await text('[data-testid="largest"]')).toMatch(
+      /Largest tire at the margin as it is, front: \d+ mm tall/,
+    );
+  });
+
+  test('a zone of the shop is made, chosen, and in the sentence; the rub policy stands by the grade', async () => {
+    const { openStage, driver, find, eventually, settled, text, saved } = bench();
+    await openStage('Selk Marten', 1);
+    await (await find('[aria-label="Zones of the shop"]')).click();
+    await driver.findElement(By.xpath('//*[@role="dialog"]//button[normalize-space(.)="Zone"]')).click();
+    await (await find('[aria-label="Zone 1 name"]')).sendKeys('Forest road');
+    await driver.findElement(By.xpath('//*[@role="dialog"]//button[normalize-space(.)="Store"]')).click();
+    const zone = await driver.wait(
+      async () => (await driver.findElements(segment('Forest road')))[0],
+      10_000,
+      'the zone',
+    );
+    await zone?.click();
+    await eventually(settled, (words) => words.includes('Forest road zone'), 'the sentence names it');
+    await press(segment('Liner may kiss'));
+    await eventually(
+      () => text('[data-testid="fit-facts"]'),
+      (words) => words.includes('soft liner may kiss'),
+      'the policy is said',
+    );
+    await saved();
+    await bench().go('/');
+    expect(await text('[data-testid="jobs"]')).toContain('liner may kiss');
+  });
+});

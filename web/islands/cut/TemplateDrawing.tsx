@@ -1,0 +1,46 @@
+import { STROKES } from '../../../formats/templateSvg';
+import type { TemplateSheet } from '../../../formats/template';
+
+/** The template as it will be printed, made small: thin the edge, thick the cut, dash and dot a fold. */
+export function TemplateDrawing({ sheet, chosen }: { sheet: TemplateSheet; chosen: number | null }) {
+  const { lines, labels, widthMm, heightMm } = sheet;
+  // One pixel of the page, in mm of the template.
+  const scale = (widthMm + 12) / 690;
+  return (
+    <svg
+      className="drawing"
+      viewBox={`-6 -6 ${widthMm + 12} ${heightMm + 12}`}
+      style={{ maxHeight: 330 }}
+      role="img"
+      aria-label={sheet.title.join(', ')}
+      data-testid="template"
+    >
+      {lines.map(({ layer, points }, i) => {
+        const { widthMm: stroke, dash } = STROKES[layer];
+        return (
+          <polyline
+            key={i}
+            data-layer={layer}
+            points={points.map(([u, v]) => `${u.toFixed(2)},${(heightMm - v).toFixed(2)}`).join(' ')}
+            fill="none"
+            stroke={layer === 'CUT' || layer === 'FOLD' ? 'var(--signal)' : 'var(--ink)'}
+            strokeWidth={Math.max(stroke * 4, 1.2) * scale}
+            strokeDasharray={dash.map((one) => one * scale).join(' ')}
+          />
+        );
+      })}
+      {labels.map(({ at, text }, i) => (
+        <text
+          key={i}
+          x={at[0]}
+          y={heightMm - at[1]}
+          fontSize={14 * scale}
+          fontWeight={chosen === Number(text) ? 700 : 400}
+          style={{ fill: chosen === Number(text) ? 'var(--signal)' : 'var(--ink)' }}
+        >
+          {text}
+        </text>
+      ))}
+    </svg>
+  );
+}

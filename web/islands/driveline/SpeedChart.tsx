@@ -1,0 +1,91 @@
+import { memo } from 'react';
+import {
+  CartesianGrid,
+  Legend,
+  Line,
+  LineChart,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import type { Build } from '../../../core/build';
+import { rpmAt, runningOf } from '../../../core/driveline/gearing';
+import type { Powertrain } from '../../../core/driveline/schema';
+
+const SPEEDS = Array.from({ length: 27 }, (_, i) => i * 5);
+
+/** Engine speed against road speed in every gear: with the package drawn hard, as delivered dashed. */
+export const SpeedChart = memo(function SpeedChart({
+  build,
+  powertrain,
+}: {
+  build: Build;
+  powertrain: Powertrain;
+}) {
+  const { stock, package: now } = runningOf(build);
+  const data = SPEEDS.map((kmh) => ({
+    kmh,
+    ...Object.fromEntries(
+      powertrain.gears.flatMap((gear, i) =>
+        (
+          [
+            ['now', now],
+            ['stock', stock],
+          ] as const
+        ).flatMap(([name, running]) => {
+          const rpm = rpmAt(kmh, gear, running);
+          return rpm > powertrain.redlineRpm * 1.02 ? [] : [[`${name}${i}`, Math.round(rpm)]];
+        }),
+      ),
+    ),
+  }));
+  return (
+    <figure data-testid="speed-chart" aria-label="Engine speed against road speed, per gear">
+      <figcaption className="caption">
+        Engine speed against road speed, per gear · dashed: as delivered
+      </figcaption>
+      <ResponsiveContainer width="100%" height={280} initialDimension={{ width: 560, height: 280 }}>
+        <LineChart data={data} margin={{ top: 8, right: 16, bottom: 18, left: 6 }}>
+          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <XAxis
+            dataKey="kmh"
+            type="number"
+            domain={[0, 130]}
+            stroke="var(--graphite)"
+            fontSize={13}
+            label={{ value: 'km/h', position: 'bottom', offset: 2, fill: 'var(--graphite)', fontSize: 13 }}
+          />
+          <YAxis stroke="var(--graphite)" fontSize={13} width={52} domain={[0, powertrain.redlineRpm]} />
+          <ReferenceLine y={powertrain.redlineRpm} stroke="var(--ink)" strokeWidth={2} />
+          <ReferenceLine y={powertrain.idleRpm} stroke="var(--ink)" strokeDasharray="2 3" />
+          {build.use.cruiseKmh !== undefined && (
+            <ReferenceLine x={build.use.cruiseKmh} stroke="var(--signal)" />
+          )}
+          {build.use.comfortRpm !== undefined && (
+            <ReferenceLine y={build.use.comfortRpm} stroke="var(--signal)" strokeDasharray="6 4" />
+          )}
+          <Legend content={() => null} />
+          {powertrain.gears.flatMap((_, i) => [
+            <Line
+              key={`s${i}`}
+              dataKey={`stock${i}`}
+              stroke="var(--graphite)"
+              strokeDasharray="5 4"
+              dot={false}
+              isAnimationActive={false}
+            />,
+            <Line
+              key={`n${i}`}
+              dataKey={`now${i}`}
+              stroke="var(--ink)"
+              strokeWidth={2}
+              dot={false}
+              isAnimationActive={false}
+            />,
+          ])}
+        </LineChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+});

@@ -1,0 +1,16 @@
+import type { APIRoute } from 'astro';
+import { database } from '../../../../../server/database';
+import { answer, bodyOf, respond } from '../../../../../server/http';
+import { atTheBench, PERSON_COOKIE } from '../../../../../server/people';
+import { beginScan, listScans } from '../../../../../server/scans';
+
+export const GET: APIRoute = async ({ params }) => answer(await listScans(database(), Number(params['id'])));
+
+/** Begins to store a scan of this vehicle. */
+export const POST: APIRoute = async ({ params, request, cookies }) => {
+  const body = await bodyOf(request);
+  if (!body.ok) return respond(body);
+  const db = database();
+  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
+  return respond(await beginScan(db, Number(params['id']), body.value, person.name), 201);
+};
