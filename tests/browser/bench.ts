@@ -28,7 +28,7 @@ export type Bench = Browser & {
   control: (key: string) => Promise<void>;
 };
 
-const PATIENCE_MS = 15_000;
+const PATIENCE_MS = 60_000;
 
 function benchOf(browser: Browser, address: string): Bench {
   const { driver, find, text } = browser;

@@ -15,7 +15,7 @@ export type Browser = {
 };
 
 export const SCRATCH = join(import.meta.dirname, '..', '..', '.vexlo', 'browser');
-const PATIENCE_MS = 15_000;
+const PATIENCE_MS = 60_000;
 
 /** A headless Chromium with a page of exactly 1280 × 800, and its own folder for what it leaves behind. */
 export async function openBrowser(): Promise<Browser> {
