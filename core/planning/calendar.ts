@@ -22,24 +22,30 @@ export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calend
   if (!hours.some(([from, to]) => to > from)) throw new Error('a shop that never opens has no plan');
   // The longest run of closed days that is looked past: a year. Beyond it the calendar is taken to be wrong.
   const FAR = 366 * DAY;
-  const openAt = (min: number): readonly [number, number] | undefined => {
-    if (closed.has(Math.floor(min / DAY))) return undefined;
+  const dayShut = (min: number): boolean => closed.size > 0 && closed.has(Math.floor(min / DAY));
+  /** When the hours end that a minute falls in, closed days left aside; −1 where it falls in none. */
+  const openUntil = (min: number): number => {
     const week = Math.floor(min / WEEK) * WEEK;
-    const found = hours.find(([from, to]) => min - week >= from && min - week < to);
-    return found && [found[0] + week, found[1] + week];
+    for (const span of hours) if (min - week >= span[0] && min - week < span[1]) return span[1] + week;
+    return -1;
   };
   const nextOpen = (min: number): number => {
     let at = min;
     while (at < min + FAR) {
-      if (openAt(at)) return at;
-      const day = Math.floor(at / DAY);
-      if (closed.has(day)) {
-        at = (day + 1) * DAY;
+      if (dayShut(at)) {
+        at = (Math.floor(at / DAY) + 1) * DAY;
         continue;
       }
+      if (openUntil(at) >= 0) return at;
       const week = Math.floor(at / WEEK) * WEEK;
-      const next = hours.find(([from]) => from + week > at);
-      at = next ? Math.min(next[0] + week, (day + 1) * DAY) : (Math.floor(at / WEEK) + 1) * WEEK;
+      let next = week + WEEK;
+      for (const span of hours)
+        if (span[0] + week > at) {
+          next = span[0] + week;
+          break;
+        }
+      // Not past a midnight at once: the next day may be a closed one.
+      at = closed.size === 0 ? next : Math.min(next, (Math.floor(at / DAY) + 1) * DAY);
     }
     throw new Error('the shop does not open within a year');
   };
@@ -49,8 +55,8 @@ export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calend
       let at = nextOpen(startMin);
       let left = workMin;
       while (left > 0) {
-        const [, to] = openAt(at) ?? [at, at];
-        const end = Math.min(to, (Math.floor(at / DAY) + 1) * DAY);
+        const until = openUntil(at);
+        const end = closed.size === 0 ? until : Math.min(until, (Math.floor(at / DAY) + 1) * DAY);
         const share = Math.min(left, end - at);
         left -= share;
         at = left > 0 ? nextOpen(end) : at + share;

@@ -1,87 +1,56 @@
 import type { Calendar } from './calendar';
+import { doneMin, lockConflicts } from './conflicts';
+import { copyOf, emptyState, firstFit, mayEnter, put, type State } from './state';
 import { inOrder, type Conflict, type Placed, type Plan, type Resources, type Task } from './task';
 
-/** What a resource is taken for, ascending by start, never overlapping. */
-type Busy = { startMin: number; endMin: number }[];
-
-/** Free tasks up to which every order and every person is tried, with a bound: 6! orders of 3 people each at the most. */
+/** Free tasks up to which every order, person and bay is tried, with a bound. */
 const EXACT_UP_TO = 6;
 
-function insert(busy: Busy, startMin: number, endMin: number): void {
-  const at = busy.findIndex((one) => one.startMin > startMin);
-  busy.splice(at < 0 ? busy.length : at, 0, { startMin, endMin });
-}
-
-/** The first start at or after `from` at which both resources are free for as long as the work takes. */
-function firstFit(calendar: Calendar, from: number, workMin: number, taken: readonly Busy[]): number {
-  let start = calendar.nextOpen(from);
-  for (;;) {
-    const end = calendar.after(start, workMin);
-    const clash = taken
-      .flatMap((busy) => busy.filter((one) => one.startMin < end && one.endMin > start))
-      .reduce((latest, one) => Math.max(latest, one.endMin), -Infinity);
-    if (clash === -Infinity) return start;
-    start = calendar.nextOpen(clash);
-  }
-}
-
-type State = {
-  placed: Map<string, Placed>;
-  bays: Map<string, Busy>;
-  people: Map<string, Busy>;
+/** What one plan is made of. */
+type Problem = {
+  all: ReadonlyMap<string, Task>;
+  resources: Resources;
+  calendar: Calendar;
+  fromMin: number;
 };
 
-function emptyState({ bays, people }: Resources): State {
-  return {
-    placed: new Map(),
-    bays: new Map(bays.map((bay) => [bay, []])),
-    people: new Map(people.map(({ id }) => [id, []])),
-  };
-}
-
-function copyOf(state: State): State {
-  const copied = (map: Map<string, Busy>) => new Map([...map].map(([key, busy]) => [key, [...busy]]));
-  return { placed: new Map(state.placed), bays: copied(state.bays), people: copied(state.people) };
-}
-
-function put(state: State, placed: Placed): void {
-  state.placed.set(placed.id, placed);
-  if (placed.bay !== null) insert(state.bays.get(placed.bay) ?? [], placed.startMin, placed.endMin);
-  insert(state.people.get(placed.person) ?? [], placed.startMin, placed.endMin);
-}
-
 /** When what a task needs is done and dry, and its parts are there. */
-function readyMin(task: Task, tasks: ReadonlyMap<string, Task>, state: State, fromMin: number): number {
+function readyMin(task: Task, { all, fromMin }: Problem, state: State): number {
   return task.needs.reduce(
-    (latest, need) =>
-      Math.max(latest, (state.placed.get(need)?.endMin ?? 0) + (tasks.get(need)?.dryMin ?? 0)),
+    (latest, need) => Math.max(latest, (state.placed.get(need)?.endMin ?? 0) + (all.get(need)?.dryMin ?? 0)),
     Math.max(fromMin, task.notBeforeMin ?? 0),
   );
 }
 
-/** Every bay and person that could do a task, the earliest start of each pair first. */
+/**
+ * Every bay and person that could do a task, the earliest start of each pair first; none where its vehicle can be in no
+ * bay until others are out. `moved` lets a vehicle change bays.
+ */
 function options(
   task: Task,
-  resources: Resources,
-  calendar: Calendar,
+  { resources, calendar }: Problem,
   state: State,
   ready: number,
+  moved = false,
 ): Placed[] {
   const able = resources.people.filter(
     ({ skills }) => task.skill === undefined || skills.includes(task.skill),
   );
-  const bays: (string | null)[] = task.inBay ? [...resources.bays] : [null];
+  const home = task.inBay && !moved ? state.home.get(task.job) : undefined;
+  const bays = !task.inBay
+    ? [null]
+    : home !== undefined
+      ? [home]
+      : resources.bays.filter((bay) => mayEnter(state, bay, task.job, ready, task.workMin));
+  if (bays.length === 0) return [];
   return (
     able
       .flatMap(({ id: person, skills }) =>
-        bays.map((bay) => {
-          const taken = [
-            state.people.get(person) ?? [],
-            ...(bay === null ? [] : [state.bays.get(bay) ?? []]),
-          ];
-          const startMin = firstFit(calendar, ready, task.workMin, taken);
+        bays.flatMap((bay) => {
+          const startMin = firstFit(state, calendar, task, ready, person, bay);
+          if (startMin === undefined) return [];
           const endMin = calendar.after(startMin, task.workMin);
-          return { id: task.id, startMin, endMin, bay, person, skills: skills.length };
+          return [{ id: task.id, startMin, endMin, bay, person, skills: skills.length }];
         }),
       )
       // Whoever can do least else goes first, so that the skilled stay free for what only they can do.
@@ -90,24 +59,19 @@ function options(
   );
 }
 
-/**
- * Of a task's options those that differ: each person in the bay where the work begins first. Bays are alike, so which of
- * them it is changes nothing; nor does which of two people who can do the same and are both still free.
- */
-function choices(list: readonly Placed[], resources: Resources, state: State): Placed[] {
+/** Of a task's options those that differ: of empty bays one, and of idle people who can do the same one. */
+function choices(list: readonly Placed[], { resources }: Problem, state: State): Placed[] {
   const seen = new Set<string>();
-  return list.filter(({ person }) => {
+  return list.filter(({ person, bay }) => {
     const skills = resources.people.find(({ id }) => id === person)?.skills ?? [];
     const idle = (state.people.get(person) ?? []).length === 0;
-    const key = idle ? `idle ${[...skills].sort().join()}` : person;
-    if (seen.has(key) || seen.has(person)) return false;
-    seen.add(key).add(person);
+    const empty = bay !== null && (state.bays.get(bay) ?? []).length === 0;
+    const key = `${idle ? `idle ${[...skills].sort().join()}` : person} · ${empty ? 'empty' : bay}`;
+    if (seen.has(key)) return false;
+    seen.add(key);
     return true;
   });
 }
-
-const doneMin = (tasks: ReadonlyMap<string, Task>, { id, endMin }: Placed): number =>
-  endMin + (tasks.get(id)?.dryMin ?? 0);
 
 /** The longest chain of work and drying that still hangs on each task, its own included: what has most of it goes first. */
 function tails(order: readonly Task[]): Map<string, number> {
@@ -120,70 +84,73 @@ function tails(order: readonly Task[]): Map<string, number> {
   return tail;
 }
 
-/** Tasks one after another, each as early as it goes; those whose needs are met and that have the longest tail first. */
+/**
+ * Tasks one after another, each as early as it goes; of those whose needs are met whatever weighs most first. Where no
+ * vehicle can go on in its own bay, one changes bays, and is told of in `moved`.
+ */
 function greedy(
   free: readonly Task[],
-  all: ReadonlyMap<string, Task>,
-  resources: Resources,
-  calendar: Calendar,
+  problem: Problem,
   start: State,
-  fromMin: number,
   weight: (task: Task, ready: number) => number,
-): State {
+): { state: State; moved: Task[] } {
   const state = copyOf(start);
   const left = new Set(free);
+  const moved: Task[] = [];
   while (left.size > 0) {
-    let best: { task: Task; ready: number; weight: number } | undefined;
-    for (const task of left) {
-      if (!task.needs.every((need) => state.placed.has(need))) continue;
-      const ready = readyMin(task, all, state, fromMin);
-      const w = weight(task, ready);
-      if (!best || w > best.weight) best = { task, ready, weight: w };
-    }
-    if (!best) break;
-    left.delete(best.task);
-    const [placed] = options(best.task, resources, calendar, state, best.ready);
-    if (placed) put(state, placed);
-    else break;
+    const able = [...left]
+      .filter((task) => task.needs.every((need) => state.placed.has(need)))
+      .map((task) => {
+        const ready = readyMin(task, problem, state);
+        return { task, ready, weight: weight(task, ready) };
+      })
+      .sort((a, b) => b.weight - a.weight);
+    const place = (change: boolean): boolean =>
+      able.some(({ task, ready }) => {
+        const [placed] = options(task, problem, state, ready, change);
+        if (!placed) return false;
+        left.delete(task);
+        put(state, task, placed);
+        if (change) moved.push(task);
+        return true;
+      });
+    if (!place(false) && !place(true)) break;
   }
-  return state;
+  return { state, moved };
 }
 
-function finishOf(all: ReadonlyMap<string, Task>, state: State): number {
+function finishOf({ all }: Problem, state: State): number {
   return [...state.placed.values()].reduce((latest, one) => Math.max(latest, doneMin(all, one)), 0);
 }
 
-/** Tries every order and every bay and person, cutting off what cannot end sooner than the best so far. */
+/** Tries every order, bay and person, cutting off what cannot end sooner than the best so far. */
 function exact(
   free: readonly Task[],
-  all: ReadonlyMap<string, Task>,
-  resources: Resources,
-  calendar: Calendar,
+  problem: Problem,
   start: State,
-  fromMin: number,
   first: State,
   tail: ReadonlyMap<string, number>,
 ): State {
   let best = first;
-  let bestFinish = finishOf(all, first);
+  let bestFinish = first.placed.size < start.placed.size + free.length ? Infinity : finishOf(problem, first);
   const search = (state: State, left: readonly Task[]): void => {
     if (left.length === 0) {
-      const finish = finishOf(all, state);
+      const finish = finishOf(problem, state);
       if (finish < bestFinish) [best, bestFinish] = [state, finish];
       return;
     }
     // Tails count open minutes, which never pass faster than the clock: the bound never says too much.
     const bound = left.reduce(
-      (latest, task) => Math.max(latest, readyMin(task, all, state, fromMin) + (tail.get(task.id) ?? 0)),
-      finishOf(all, state),
+      (latest, task) => Math.max(latest, readyMin(task, problem, state) + (tail.get(task.id) ?? 0)),
+      finishOf(problem, state),
     );
     if (bound >= bestFinish) return;
     for (const task of left) {
       if (!task.needs.every((need) => state.placed.has(need))) continue;
-      const ready = readyMin(task, all, state, fromMin);
-      for (const placed of choices(options(task, resources, calendar, state, ready), resources, state)) {
+      const ready = readyMin(task, problem, state);
+      for (const placed of choices(options(task, problem, state, ready), problem, state)) {
         const next = copyOf(state);
-        put(next, placed);
+        put(next, task, placed);
         search(
           next,
           left.filter((one) => one !== task),
@@ -193,58 +160,6 @@ function exact(
   };
   search(start, free);
   return best;
-}
-
-/** What a hand put where it does not go, in words. */
-function lockConflicts(
-  locked: readonly Task[],
-  all: ReadonlyMap<string, Task>,
-  resources: Resources,
-  state: State,
-): Conflict[] {
-  const conflicts: Conflict[] = [];
-  const tell = (id: string, message: string): void => {
-    conflicts.push({ id, message });
-  };
-  for (const task of locked) {
-    const mine = state.placed.get(task.id);
-    if (!mine) continue;
-    const person = resources.people.find(({ id }) => id === mine.person);
-    if (!person)
-      tell(task.id, `“${task.label}” is given to somebody who is not there; choose another person.`);
-    else if (task.skill !== undefined && !person.skills.includes(task.skill))
-      tell(
-        task.id,
-        `“${task.label}” needs ${task.skill}, which ${mine.person} does not do; choose another person.`,
-      );
-    for (const need of task.needs) {
-      const before = state.placed.get(need);
-      const dry = before && doneMin(all, before);
-      if (dry !== undefined && dry > mine.startMin)
-        tell(
-          task.id,
-          `“${task.label}” is set before “${all.get(need)?.label ?? need}” is done and dry; move it later.`,
-        );
-    }
-    if (task.notBeforeMin !== undefined && task.notBeforeMin > mine.startMin)
-      tell(task.id, `“${task.label}” is set before its parts are there; move it later.`);
-    for (const other of locked) {
-      const theirs = state.placed.get(other.id);
-      if (!theirs || other.id <= task.id) continue;
-      if (mine.startMin >= theirs.endMin || theirs.startMin >= mine.endMin) continue;
-      if (mine.bay !== null && mine.bay === theirs.bay)
-        tell(
-          task.id,
-          `“${task.label}” and “${other.label}” are set into ${mine.bay} at the same time; move one.`,
-        );
-      if (mine.person === theirs.person)
-        tell(
-          task.id,
-          `“${task.label}” and “${other.label}” both want ${mine.person} at the same time; move one.`,
-        );
-    }
-  }
-  return conflicts;
 }
 
 /** How far each task may slip, the resources left aside, before the whole ends later. */
@@ -263,49 +178,47 @@ function slacks(order: readonly Task[], state: State, finishMin: number): Record
   return Object.fromEntries(latest);
 }
 
+/** Tasks that nobody can do or that have no bay, and all that wait for them, with the reason of each. */
+function unplannable(order: readonly Task[], { bays, people }: Resources): Map<string, string> {
+  const unable = new Map<string, string>();
+  for (const task of order) {
+    if (task.locked) continue;
+    const able = people.some(({ skills }) => task.skill === undefined || skills.includes(task.skill));
+    if (!able) unable.set(task.id, `Nobody does ${task.skill ?? 'this'}: “${task.label}” cannot be planned.`);
+    else if ((task.inBay && bays.length === 0) || task.needs.some((need) => unable.has(need)))
+      unable.set(task.id, `“${task.label}” waits for what nobody can do, or for a bay that is not there.`);
+  }
+  return unable;
+}
+
 /**
  * A plan of tasks over bays and people within opening hours, as early as can be found: never two tasks in a bay or for a
- * person, never a task before what it needs is done and dry. Up to six free tasks the best order is found for certain;
- * more are placed one by one, whatever has the longest chain behind it first, the best of a few such rules. Locked tasks
- * stand where they were put; what does not go together is told, not moved.
+ * person, never a vehicle in two places, never a task before what it needs is done and dry. A vehicle keeps its bay from
+ * its first work there to its last, drying included. Up to six free tasks the best plan is found for certain; more are
+ * placed one by one, whatever has the longest chain behind it first, the best of a few such rules. Locked tasks stand where
+ * they were put; what does not go together is told, not moved.
  */
 export function planOf(tasks: readonly Task[], resources: Resources, calendar: Calendar, fromMin = 0): Plan {
   const all = new Map(tasks.map((task) => [task.id, task]));
+  const problem: Problem = { all, resources, calendar, fromMin };
   const { order, stuck } = inOrder(tasks);
   const conflicts: Conflict[] = stuck.map((id) => ({
     id,
     message: `“${all.get(id)?.label ?? id}” needs what is not there or waits for itself; take a need out.`,
   }));
-  const start = emptyState(resources);
+  const unable = unplannable(order, resources);
+  conflicts.push(...[...unable].map(([id, message]) => ({ id, message })));
+  const start = emptyState(
+    resources,
+    order.filter(({ id }) => !unable.has(id)),
+  );
   const locked = order.filter((task) => task.locked !== undefined);
-  for (const { id, workMin, locked: where } of locked) {
+  for (const task of locked) {
+    const { id, workMin, locked: where } = task;
     if (!where) continue;
     const startMin = calendar.nextOpen(where.startMin);
-    put(start, {
-      id,
-      startMin,
-      endMin: calendar.after(startMin, workMin),
-      bay: where.bay,
-      person: where.person,
-    });
-  }
-  const unable = new Set<string>();
-  for (const task of order) {
-    const able = resources.people.some(
-      ({ skills }) => task.skill === undefined || skills.includes(task.skill),
-    );
-    if (
-      task.locked ||
-      (able && (!task.inBay || resources.bays.length > 0) && !task.needs.some((need) => unable.has(need)))
-    )
-      continue;
-    unable.add(task.id);
-    conflicts.push({
-      id: task.id,
-      message: able
-        ? `“${task.label}” waits for what nobody can do, or for a bay that is not there.`
-        : `Nobody does ${task.skill ?? 'this'}: “${task.label}” cannot be planned.`,
-    });
+    const endMin = calendar.after(startMin, workMin);
+    put(start, task, { id, startMin, endMin, bay: where.bay, person: where.person });
   }
   const free = order.filter((task) => !task.locked && !unable.has(task.id));
   const tail = tails(order);
@@ -314,11 +227,26 @@ export function planOf(tasks: readonly Task[], resources: Resources, calendar: C
     (task, ready) => (tail.get(task.id) ?? 0) - ready,
     (task, ready) => -ready + (tail.get(task.id) ?? 0) / 10,
   ];
-  const tried = rules.map((weight) => greedy(free, all, resources, calendar, start, fromMin, weight));
-  let state = tried.reduce((a, b) => (finishOf(all, b) < finishOf(all, a) ? b : a));
-  if (free.length <= EXACT_UP_TO) state = exact(free, all, resources, calendar, start, fromMin, state, tail);
-  conflicts.push(...lockConflicts(locked, all, resources, state));
-  const finishMin = finishOf(all, state);
+  const tried = rules.map((weight) => greedy(free, problem, start, weight));
+  const sooner = (a: (typeof tried)[number], b: (typeof tried)[number]) =>
+    b.moved.length - a.moved.length || finishOf(problem, b.state) - finishOf(problem, a.state);
+  const best = tried.reduce((a, b) => (sooner(a, b) < 0 ? b : a));
+  let { state } = best;
+  if (best.moved.length === 0 && free.length <= EXACT_UP_TO) state = exact(free, problem, start, state, tail);
+  conflicts.push(
+    ...lockConflicts(locked, all, resources, state),
+    ...best.moved.map(({ id, label, job }) => ({
+      id,
+      message: `“${label}” has to move ${job} to another bay, because its own is promised to another vehicle; move what is locked there.`,
+    })),
+  );
+  for (const { id, label } of free)
+    if (!state.placed.has(id))
+      conflicts.push({
+        id,
+        message: `“${label}” finds no bay: all are promised. Unlock something, or move it.`,
+      });
+  const finishMin = finishOf(problem, state);
   return {
     placed: [...state.placed.values()].sort((a, b) => a.startMin - b.startMin),
     finishMin,

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+
+/**
+ * The shop's own wall clock as text, `2026-03-31T14:20`: plans, ticks and drying all go by it, in no time zone. Minutes of
+ * a plan run from Monday, 5 January 1970, 0:00 of that clock, so that weeks of minutes begin on Mondays.
+ */
+export const wallTimeSchema = z
+  .string({ error: 'is missing; write 2026-03-31T14:20' })
+  .regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, {
+    error: ({ input }) => `${JSON.stringify(input)} is not a time; write 2026-03-31T14:20`,
+  })
+  .refine((text) => Number.isFinite(Date.parse(`${text}Z`)), {
+    error: ({ input }) => `${JSON.stringify(input)} is no day of the calendar; write 2026-03-31T14:20`,
+  });
+
+const MONDAY_MS = Date.UTC(1970, 0, 5);
+export const DAY_MIN = 1440;
+
+/** Minutes of the plan's clock at a wall time; a date alone is its midnight. */
+export function minuteOf(wallTime: string): number {
+  return (Date.parse(`${wallTime.length === 10 ? `${wallTime}T00:00` : wallTime}Z`) - MONDAY_MS) / 60_000;
+}
+
+/** The wall time at a minute, `2026-03-31T14:20`. */
+export function wallTimeAt(minute: number): string {
+  return new Date(MONDAY_MS + Math.round(minute) * 60_000).toISOString().slice(0, 16);
+}
+
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+/** `Tue 31 Mar, 14:20`. */
+export function sayTime(minute: number): string {
+  const text = wallTimeAt(minute);
+  return `${sayDay(minute)}, ${text.slice(11)}`;
+}
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+
+/** `Tue 31 Mar`. */
+export function sayDay(minute: number): string {
+  const [, month = '1', day = '1'] = wallTimeAt(minute).slice(0, 10).split('-');
+  const weekday = WEEKDAYS[((Math.floor(minute / DAY_MIN) % 7) + 7) % 7] ?? 'Mon';
+  return `${weekday} ${Number(day)} ${MONTHS[Number(month) - 1] ?? ''}`;
+}

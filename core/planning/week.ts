@@ -1,0 +1,57 @@
+import type { JobWork } from '../work/jobWork';
+import type { Plan, Task } from './task';
+import { minuteOf } from './wallClock';
+
+/** A job as the week sees it. */
+export type PlannedJob = { id: number; number: string; vehicle: string; work: JobWork };
+
+export const taskKey = (job: string, task: string): string => `${job}/${task}`;
+
+/** What is still to do on all jobs, as tasks of the plan: what is ticked is gone, but still dries. */
+export function openTasks(jobs: readonly PlannedJob[]): Task[] {
+  return jobs.flatMap(({ number, work }) => {
+    const byId = new Map(work.tasks.map((task) => [task.id, task]));
+    return work.tasks
+      .filter(({ id }) => !work.ticks[id])
+      .map((task): Task => {
+        const done = task.needs.filter((need) => work.ticks[need]);
+        const dryAt = done.map(
+          (need) => minuteOf(work.ticks[need]?.at ?? '') + (byId.get(need)?.dryMin ?? 0),
+        );
+        const notBefore = Math.max(task.arrivesOn ? minuteOf(task.arrivesOn) : -Infinity, ...dryAt);
+        return {
+          id: taskKey(number, task.id),
+          job: number,
+          label: task.label,
+          workMin: task.workMin,
+          dryMin: task.dryMin,
+          needs: task.needs
+            .filter((need) => !work.ticks[need] && byId.has(need))
+            .map((need) => taskKey(number, need)),
+          ...(task.skill ? { skill: task.skill } : {}),
+          inBay: task.inBay,
+          ...(notBefore > -Infinity ? { notBeforeMin: notBefore } : {}),
+          ...(task.locked
+            ? {
+                locked: {
+                  startMin: minuteOf(task.locked.start),
+                  bay: task.locked.bay,
+                  person: task.locked.person,
+                },
+              }
+            : {}),
+        };
+      });
+  });
+}
+
+/** When each job is done and dry, by its number. */
+export function finishByJob(tasks: readonly Task[], plan: Plan): Map<string, number> {
+  const byId = new Map(tasks.map((task) => [task.id, task]));
+  const finish = new Map<string, number>();
+  for (const { id, endMin } of plan.placed) {
+    const task = byId.get(id);
+    if (task) finish.set(task.job, Math.max(finish.get(task.job) ?? -Infinity, endMin + (task.dryMin ?? 0)));
+  }
+  return finish;
+}

@@ -1,0 +1,49 @@
+/** A line of a drawing on paper, in mm of the thing drawn: across and up. */
+export type Stroke = {
+  points: readonly (readonly [number, number])[];
+  weight: 'thin' | 'bold' | 'dash';
+};
+export type Sketch = {
+  caption: string;
+  /** The part of the world that is shown, mm. Sketches side by side have the same, and so the same scale. */
+  from: readonly [number, number];
+  to: readonly [number, number];
+  strokes: readonly Stroke[];
+  labels: readonly { at: readonly [number, number]; words: string }[];
+};
+
+/** What stands on a sheet of paper, from top to bottom; drawn alike on the page and in the PDF. */
+export type Block =
+  | { kind: 'heading'; words: string }
+  | { kind: 'text'; words: string; strong?: boolean }
+  | { kind: 'list'; items: readonly string[] }
+  | { kind: 'rows'; rows: readonly (readonly [label: string, value: string])[] }
+  | {
+      kind: 'table';
+      head: readonly string[];
+      rows: readonly (readonly string[])[];
+      /** Shares of the width, adding up to 1. */
+      widths: readonly number[];
+      /** Columns of figures. */
+      right?: readonly number[];
+    }
+  /** Boxes to tick by hand; what is ticked already says by whom and when. */
+  | { kind: 'checks'; items: readonly { words: string; done: string | null }[] }
+  | { kind: 'sketches'; items: readonly Sketch[] };
+
+export type PaperSheet = { title: string; under: readonly string[]; blocks: readonly Block[] };
+
+/** What heads every paper of a job. */
+export type Heading = {
+  shop: string;
+  job: string;
+  vehicle: string;
+  stage: string;
+  customer: string;
+  date: string;
+};
+
+export const underTitle = ({ shop, job, vehicle, stage, customer, date }: Heading): string[] => [
+  [vehicle, stage].filter(Boolean).join(' · '),
+  [job, customer, shop, date].filter(Boolean).join(' · '),
+];

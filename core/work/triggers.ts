@@ -1,0 +1,150 @@
+import type { AxleName, Build, Obstacle } from '../build';
+import { AXLES } from '../contract';
+import { cutKindOf, cutMinutes, type CutKind } from '../cutting/kinds';
+import { growthPct, riseMm } from '../vehicle/rise';
+
+/** What about a package asks for parts or work, in the words of the editor. */
+export const TRIGGERS = {
+  always: 'every job',
+  tire: 'another tire',
+  'tire-size': 'another tire diameter',
+  wheel: 'another wheel',
+  spacer: 'a spacer',
+  spring: 'springs that raise or lower',
+  bracket: 'brackets that drop the suspension',
+  body: 'a body lift',
+  'ride-height': 'another ride height',
+  ratio: 'another axle ratio',
+  'lock-stop': 'a lock stop',
+  trim: 'anything trimmed or tucked',
+  'cut-metal': 'metal folded or cut',
+  bumper: 'a bumper moved',
+  sensor: 'pressure sensors in the wheels',
+  assistance: 'driver assistance, at another size or height',
+} as const;
+export type Trigger = keyof typeof TRIGGERS;
+export const TRIGGER_NAMES = Object.keys(TRIGGERS) as [Trigger, ...Trigger[]];
+
+/** What a count goes by. */
+export const PER = {
+  job: 'job',
+  axle: 'axle',
+  wheel: 'wheel',
+  stud: 'stud',
+  'cut minute': 'minute of trimming',
+} as const;
+export type Per = keyof typeof PER;
+export const PER_NAMES = Object.keys(PER) as [Per, ...Per[]];
+
+/** A tire that is larger by less than this rolls and stands as the old one, per cent; a body that rose less, mm. */
+const SAME_SIZE_PCT = 0.5;
+const SAME_HEIGHT_MM = 3;
+
+export type DecidedCut = {
+  obstacle: string;
+  label: string;
+  axle: AxleName;
+  kind: CutKind;
+  depthMm: number;
+  /** How many sides are cut alike. */
+  sides: 1 | 2;
+  /** An estimate, all sides together. */
+  minutes: number;
+};
+
+function lengthOf(points: Obstacle['points']): number {
+  return points
+    .slice(1)
+    .reduce(
+      (sum, [x, y, z], i) => sum + Math.hypot(x - points[i]![0], y - points[i]![1], z - points[i]![2]),
+      0,
+    );
+}
+
+/** The cuts that were decided on, with the work they ask for as if the whole edge were cut. */
+export function decidedCuts({ vehicle, package: pack }: Build): DecidedCut[] {
+  return AXLES.flatMap((axle) =>
+    vehicle.corners[axle].obstacles.flatMap((obstacle): DecidedCut[] => {
+      const cut = pack.cuts.find((one) => one.obstacle === obstacle.id);
+      const kind = cutKindOf(obstacle);
+      if (!cut || cut.depthMm <= 0 || !kind) return [];
+      const sides = obstacle.side ? 1 : 2;
+      return [
+        {
+          obstacle: obstacle.id,
+          label: obstacle.label || obstacle.id,
+          axle,
+          kind,
+          depthMm: cut.depthMm,
+          sides,
+          minutes: cutMinutes(kind, lengthOf(obstacle.points)) * sides,
+        },
+      ];
+    }),
+  );
+}
+
+/** What a package changes against as delivered, and on how many axles. */
+export type Facts = ReadonlyMap<Trigger, { axles: number }>;
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** Which triggers a build pulls. An axle whose drive is not entered counts as driven. */
+export function factsOf(build: Build): Facts {
+  const { vehicle, package: pack } = build;
+  const { stock } = vehicle;
+  const facts = new Map<Trigger, { axles: number }>([['always', { axles: 2 }]]);
+  const on = (trigger: Trigger, axles: number): void => {
+    if (axles > 0) facts.set(trigger, { axles });
+  };
+  const raised = (holds: (axle: AxleName) => boolean): number => AXLES.filter(holds).length;
+  const sizeChanged = Math.abs(growthPct(build)) > SAME_SIZE_PCT;
+  const risen = raised((axle) => Math.abs(riseMm(build, axle, 'body')) > SAME_HEIGHT_MM);
+  on('tire', same(pack.tire, stock.tire) ? 0 : 2);
+  on('tire-size', sizeChanged ? 2 : 0);
+  on('wheel', same(pack.wheel, stock.wheel) ? 0 : 2);
+  on('spacer', pack.spacerMm > 0 ? 2 : 0);
+  on(
+    'spring',
+    raised((axle) => pack.lift[axle].springMm !== 0),
+  );
+  on(
+    'bracket',
+    raised((axle) => pack.lift[axle].bracketMm !== 0),
+  );
+  on(
+    'body',
+    raised((axle) => pack.lift[axle].bodyMm !== 0),
+  );
+  on('ride-height', risen);
+  const ratio = pack.axleRatio ?? stock.axleRatio;
+  on(
+    'ratio',
+    Math.abs(ratio - stock.axleRatio) < 0.005 ? 0 : raised((axle) => vehicle.axles?.[axle].driven ?? true),
+  );
+  on('lock-stop', pack.lockStopDeg === undefined ? 0 : 1);
+  const cuts = decidedCuts(build);
+  const cutOn = (list: DecidedCut[]): number => new Set(list.map(({ axle }) => axle)).size;
+  on('trim', cutOn(cuts));
+  on('cut-metal', cutOn(cuts.filter(({ kind }) => kind === 'fold' || kind === 'metal')));
+  on('bumper', cutOn(cuts.filter(({ kind }) => kind === 'bumper')));
+  on('sensor', pack.pressureSensor !== undefined && pack.pressureSensor !== 'none' ? 2 : 0);
+  on('assistance', vehicle.assistance === true && (sizeChanged || risen > 0) ? 2 : 0);
+  return facts;
+}
+
+/** How often something is counted that goes by `per`. */
+export function countOf(build: Build, { axles }: { axles: number }, per: Per): number {
+  switch (per) {
+    case 'job':
+      return 1;
+    case 'axle':
+      return axles;
+    case 'wheel':
+      return axles * 2;
+    case 'stud':
+      return axles * 2 * build.vehicle.hub.studs;
+    case 'cut minute':
+      return Math.round(decidedCuts(build).reduce((sum, { minutes }) => sum + minutes, 0));
+  }
+}
