@@ -23,6 +23,7 @@ export function changeRows(
     showWithUnit(units === 'metric' ? Math.round(value) : value, quantity, units);
   const wheel = ({ diameterIn, widthIn, offsetMm }: typeof pack.wheel): string =>
     `${diameterIn} x ${widthIn} in, offset ${offsetMm} mm`;
+  const gain = Math.round(tire.groundClearanceGainMm);
   const rows: Row[] = [
     ['Tires', vehicle.stock.tire.code, pack.tire.code],
     [
@@ -40,7 +41,7 @@ export function changeRows(
     [
       'Room under the axles',
       say(0, 'length'),
-      `${tire.groundClearanceGainMm < 0 ? '−' : '+'}${say(Math.abs(tire.groundClearanceGainMm), 'length')}`,
+      `${gain < 0 ? '−' : gain > 0 ? '+' : ''}${say(Math.abs(gain), 'length')}`,
     ],
   ];
   const { approachDeg, departureDeg } = ground;
@@ -64,11 +65,7 @@ export function changeRows(
       `${Math.round(driveline.rpmAtCruise.package)} rpm`,
     ]);
   rows.push(
-    [
-      'Speedometer, before it is set',
-      reads(vehicle.stockOverreadPct),
-      reads(speedometer.errorPct),
-    ],
+    ['Speedometer, before it is set', reads(vehicle.stockOverreadPct), reads(speedometer.errorPct)],
     [
       'Weighs as it travels',
       say(vehicle.massKg.front + vehicle.massKg.rear, 'mass'),
