@@ -19,9 +19,13 @@ import type { Grade } from '../core/clearance/grade';
 import type { School } from '../core/driveline/schema';
 import type { SizeRow } from '../core/driveline/sizeSchool';
 import type { Change } from '../core/record/diff';
+import type { ShopCalendar } from '../core/planning/shopCalendar';
 import type { RuleSet } from '../core/rules/schema';
 import type { ScanHead } from '../core/scan/parts';
 import { JOB_STATUSES } from '../core/record/jobStatus';
+import type { JobWork } from '../core/work/jobWork';
+import type { Quote, Terms } from '../core/work/quote';
+import type { WorkRule } from '../core/work/workRules';
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
 export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;
@@ -38,6 +42,12 @@ export type ShopDocument = {
   school?: School;
   /** The tightest hollow that the shop's discs can follow, mm. */
   discRadiusMm?: number;
+  /** What each change asks for: parts with their prices, work with its minutes. */
+  workRules?: WorkRule[];
+  /** What the shop sells by. */
+  terms?: Terms;
+  /** When it works, where, and who does what. */
+  calendar?: ShopCalendar;
 };
 export type ShopZone = { label: string; bump: number; lock: number };
 
@@ -191,6 +201,38 @@ export const scanChunks = pgTable(
     points: bytes().notNull(),
   },
   (table) => [primaryKey({ columns: [table.scanId, table.number] })],
+);
+
+/** The work on a job: what was taken into work, what is ticked, what is stated. A job without a row has none yet. */
+export const jobWork = pgTable('job_work', {
+  jobId: integer()
+    .primaryKey()
+    .references(() => jobs.id, { onDelete: 'cascade' }),
+  document: json().$type<JobWork>().notNull(),
+  version: integer().notNull().default(1),
+  updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});
+
+/** Quotes of a job, numbered within it. One that was accepted is frozen: no query changes it. */
+export const quotes = pgTable(
+  'quotes',
+  {
+    id: serial().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    number: integer().notNull(),
+    document: json().$type<Quote>().notNull(),
+    version: integer().notNull().default(1),
+    person: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    acceptedAt: timestamp({ withTimezone: true }),
+    /** Who accepted it, in the customer's words. */
+    acceptedBy: text(),
+    /** Which of its options, from 0. */
+    acceptedOption: integer(),
+  },
+  (table) => [uniqueIndex().on(table.jobId, table.number)],
 );
 
 /** One row: the shop itself. */

@@ -5,7 +5,6 @@ import { asDelivered } from '../core/vehicle/asDelivered';
 import { starterFile, starterSchema } from '../core/vehicle/starter';
 import type { Json } from '../core/record/diff';
 import { SHIPPED_RULES } from '../core/rules/schema';
-import { JOB_STATUSES } from '../core/record/jobStatus';
 import type { Database, Queryable } from '../data/client';
 import {
   deleteStage,
@@ -24,7 +23,6 @@ import {
   jobById,
   lastJobNumber,
   stageSummaries,
-  updateJob,
   type JobWithNames,
 } from '../data/jobs';
 import { shopSettings } from '../data/shop';
@@ -238,16 +236,4 @@ export async function jobVersions(db: Queryable, jobId: number): Promise<JobVers
     vehicle: vehicle.version,
     stages: Object.fromEntries(rows.map(({ id, version }) => [id, version])),
   };
-}
-
-const jobChange = z.strictObject({
-  title: z.string().max(120).optional(),
-  waitsFor: z.string().max(200).optional(),
-  status: z.enum(JOB_STATUSES).optional(),
-});
-
-export async function changeJob(db: Queryable, id: number, body: unknown): Promise<Outcome<null>> {
-  const read = jobChange.safeParse(body);
-  if (!read.success) return faulty(faultsOf(jobChange, read.error.issues));
-  return (await updateJob(db, id, read.data)) ? done(null) : missing('job');
 }

@@ -3,6 +3,10 @@ import { faultsOf, oneOf, whole, within, words } from '../core/contract';
 import { SCHOOLS, type School } from '../core/driveline/schema';
 import { sizeTableSchema, type SizeRow } from '../core/driveline/sizeSchool';
 import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/rules/schema';
+import { SHIPPED_CALENDAR, shopCalendarSchema, type ShopCalendar } from '../core/planning/shopCalendar';
+import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/work/quote';
+import { SHIPPED_WORK } from '../core/work/shippedWork';
+import { workRulesSchema, type WorkRule } from '../core/work/workRules';
 import type { Queryable } from '../data/client';
 import type { ShopDocument, ShopZone } from '../data/schema';
 import { shopSettings, writeShop } from '../data/shop';
@@ -32,6 +36,9 @@ export const settingsShape = {
   sizeTable: sizeTableSchema.optional(),
   school: oneOf(SCHOOLS).optional(),
   discRadiusMm: within(5, 300, 'mm').optional(),
+  workRules: workRulesSchema.optional(),
+  terms: termsSchema.optional(),
+  calendar: shopCalendarSchema.optional(),
 };
 const settingsBody = z.strictObject({ version: whole(1, 1e9), ...settingsShape });
 
@@ -43,6 +50,9 @@ export type ShopSettings = {
   sizeTable: SizeRow[];
   school: School;
   discRadiusMm: number;
+  workRules: WorkRule[];
+  terms: Terms;
+  calendar: ShopCalendar;
 };
 
 export function settingsOf({ version, document }: { version: number; document: ShopDocument }): ShopSettings {
@@ -54,6 +64,9 @@ export function settingsOf({ version, document }: { version: number; document: S
     school: document.school ?? 'restore',
     // A common cutting disc of 125 mm, worn a little.
     discRadiusMm: document.discRadiusMm ?? 60,
+    workRules: document.workRules ?? SHIPPED_WORK,
+    terms: document.terms ?? SHIPPED_TERMS,
+    calendar: document.calendar ?? SHIPPED_CALENDAR,
   };
 }
 

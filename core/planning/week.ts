@@ -1,4 +1,6 @@
 import type { JobWork } from '../work/jobWork';
+import { planOf } from './schedule';
+import { planCalendar, planResources, type ShopCalendar } from './shopCalendar';
 import type { Plan, Task } from './task';
 import { minuteOf } from './wallClock';
 
@@ -54,4 +56,13 @@ export function finishByJob(tasks: readonly Task[], plan: Plan): Map<string, num
     if (task) finish.set(task.job, Math.max(finish.get(task.job) ?? -Infinity, endMin + (task.dryMin ?? 0)));
   }
   return finish;
+}
+
+export type WeekPlan = { tasks: Task[]; plan: Plan };
+
+/** The plan of everything that is still to do on all jobs, from now on; it begins on the next full quarter of an hour. */
+export function planWeek(jobs: readonly PlannedJob[], calendar: ShopCalendar, nowMin: number): WeekPlan {
+  const tasks = openTasks(jobs);
+  const from = Math.ceil(nowMin / 15) * 15;
+  return { tasks, plan: planOf(tasks, planResources(calendar), planCalendar(calendar), from) };
 }

@@ -48,6 +48,8 @@ export const jobWorkSchema = z.strictObject({
   /** The stage that is built; null until one is taken into work. */
   stageId: whole(1, 2_147_483_647).nullable(),
   tasks: z.array(taskSchema).max(200),
+  /** Of what is only perhaps needed, what turned out to be. */
+  takenIn: z.array(id).max(200),
   /** Steps and checks that are done, by id. */
   ticks: z.record(id, tick),
   /** Checks that stay open, and why that is right. */
@@ -61,6 +63,7 @@ export type JobWork = z.output<typeof jobWorkSchema>;
 export const NO_WORK: JobWork = {
   stageId: null,
   tasks: [],
+  takenIn: [],
   ticks: {},
   explained: {},
   stated: STATED_LABELS.map((label) => ({ label, value: '', source: '' })),

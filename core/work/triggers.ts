@@ -53,12 +53,13 @@ export type DecidedCut = {
 };
 
 function lengthOf(points: Obstacle['points']): number {
-  return points
-    .slice(1)
-    .reduce(
-      (sum, [x, y, z], i) => sum + Math.hypot(x - points[i]![0], y - points[i]![1], z - points[i]![2]),
-      0,
-    );
+  let sum = 0;
+  let before = points[0];
+  for (const point of points) {
+    if (before) sum += Math.hypot(point[0] - before[0], point[1] - before[1], point[2] - before[2]);
+    before = point;
+  }
+  return sum;
 }
 
 /** The cuts that were decided on, with the work they ask for as if the whole edge were cut. */

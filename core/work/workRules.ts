@@ -13,6 +13,8 @@ export const workRuleSchema = z.strictObject({
   when: oneOf(TRIGGER_NAMES),
   /** What is done, as it stands on the work order. */
   label: words(120, 1),
+  /** Tools, fasteners and whatever else the shop wants the bay to know. */
+  notes: words(600).optional(),
   /** Not always needed: found out on the vehicle, and not in the sum until then. */
   perhaps: z.boolean({ error: 'is not true/false' }).default(false),
   part: z

@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll } from 'vitest';
-import { By, Key, Origin } from 'selenium-webdriver';
+import { By, Key, Origin, until, type WebElement } from 'selenium-webdriver';
 import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
 import { stateFolder } from '../../command/paths';
 import { serve, type Server } from '../../command/serve';
@@ -21,6 +21,8 @@ export type Bench = Browser & {
   field: (label: string) => Promise<string>;
   type: (label: string, text: string) => Promise<void>;
   saved: () => Promise<void>;
+  /** How many times slower than the bench this was written on the page now is, at least 1: for limits of time. */
+  slowness: () => Promise<number>;
   /** Drags a part of a drawing by pixels of the page. */
   drag: (testId: string, dx: number, dy: number) => Promise<void>;
   keys: (...keys: string[]) => Promise<void>;
@@ -29,10 +31,14 @@ export type Bench = Browser & {
 };
 
 const PATIENCE_MS = 60_000;
+/** What the loop of `slowness` takes on an idle bench. */
+const CALIBRATION_MS = 40;
 
 function benchOf(browser: Browser, address: string): Bench {
   const { driver, find, text } = browser;
   const byLabel = (label: string): string => `//input[@id=//label[normalize-space(.)="${label}"]/@for]`;
+  const labelled = (label: string): Promise<WebElement> =>
+    driver.wait(until.elementLocated(By.xpath(byLabel(label))), PATIENCE_MS, `no field “${label}” on the page`);
   const bench: Bench = {
     ...browser,
     address,
@@ -58,15 +64,24 @@ function benchOf(browser: Browser, address: string): Bench {
     },
     grade: async (position) =>
       (await (await find(`[data-testid="stage-${position}"] [data-grade]`)).getAttribute('data-grade')) ?? '',
-    field: async (label) =>
-      (await (await driver.findElement(By.xpath(byLabel(label)))).getAttribute('value')) ?? '',
+    field: async (label) => (await (await labelled(label)).getAttribute('value')) ?? '',
     type: async (label, value) => {
-      const input = await driver.findElement(By.xpath(byLabel(label)));
+      const input = await labelled(label);
       await input.sendKeys(Key.chord(Key.CONTROL, 'a'), value);
     },
     saved: async () => {
       await driver.sleep(100);
       await find('[data-testid="save-state"][data-state="saved"]');
+    },
+    slowness: async () => {
+      const ms = await driver.executeScript(`
+        const from = performance.now();
+        let sum = 0;
+        for (let i = 0; i < 2e7; i++) sum = (sum + Math.imul(i, 2654435761)) | 0;
+        window.calibrated = sum;
+        return performance.now() - from;
+      `);
+      return Math.max(1, Number(ms) / CALIBRATION_MS);
     },
     drag: async (testId, dx, dy) => {
       const runner = await find(`[data-testid="${testId}"] .runner`);

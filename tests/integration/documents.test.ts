@@ -8,7 +8,6 @@ import { historyOf, saveDocument, saveRequest, stepDocument, type Versioned } fr
 import type { Outcome } from '../../server/errors';
 import {
   addStageToJob,
-  changeJob,
   exportStage,
   importBuild,
   jobLines,
@@ -16,6 +15,7 @@ import {
   removeStage,
   sheetData,
 } from '../../server/jobs';
+import { changeJob } from '../../server/release';
 import { demoTexts, exampleFile } from '../example';
 
 let connection: Connection;

@@ -11,7 +11,10 @@ import type { Assessment } from '../../../core/assess';
 import type { CornerCures } from '../../../core/clearance/cures/cures';
 import type { Grade } from '../../../core/clearance/grade';
 import type { Json } from '../../../core/record/diff';
+import { SHIPPED_CALENDAR } from '../../../core/planning/shopCalendar';
 import { SHIPPED_RULES } from '../../../core/rules/schema';
+import { SHIPPED_TERMS } from '../../../core/work/quote';
+import { SHIPPED_WORK } from '../../../core/work/shippedWork';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { Subject } from '../../../server/documents';
 import type { SheetData } from '../../../server/jobs';
@@ -55,6 +58,9 @@ export const $shop = atom<ShopSettings>({
   sizeTable: [],
   school: 'restore',
   discRadiusMm: 60,
+  workRules: SHIPPED_WORK,
+  terms: SHIPPED_TERMS,
+  calendar: SHIPPED_CALENDAR,
 });
 /** The pose that all drawings share: axle, lock angle and travel from ride height. */
 export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({

@@ -2,7 +2,8 @@ import type { APIRoute } from 'astro';
 import { database } from '../../../../server/database';
 import { missing } from '../../../../server/errors';
 import { answer, bodyOf, respond } from '../../../../server/http';
-import { changeJob, sheetData } from '../../../../server/jobs';
+import { sheetData } from '../../../../server/jobs';
+import { changeJob } from '../../../../server/release';
 
 export const GET: APIRoute = async ({ params }) => {
   const data = await sheetData(database(), Number(params['id']));

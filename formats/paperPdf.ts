@@ -1,0 +1,225 @@
+import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+import type { Block, PaperSheet, Sketch } from '../core/work/paper';
+import { latin } from './latin';
+import { PAPERS, type Paper } from './measuringForm';
+
+const MARGIN = 42;
+const FOOT = 26;
+const LEADING = 12.4;
+const SIZE = 9;
+const INK = rgb(0.13, 0.14, 0.16);
+const QUIET = rgb(0.4, 0.41, 0.43);
+const LINE = rgb(0.78, 0.77, 0.73);
+
+/** A text broken into lines that are no wider than asked for; a word that is wider stands alone. */
+export function wrapped(text: string, width: number, measure: (text: string) => number): string[] {
+  const lines: string[] = [];
+  let line = '';
+  for (const word of text.split(/\s+/)) {
+    const longer = line === '' ? word : `${line} ${word}`;
+    if (line !== '' && measure(longer) > width) {
+      lines.push(line);
+      line = word;
+    } else line = longer;
+  }
+  return line === '' && lines.length > 0 ? lines : [...lines, line];
+}
+
+/** Writes from the top of a page down, and begins another where one is full. */
+class Press {
+  page: PDFPage;
+  y = 0;
+  readonly width: number;
+
+  constructor(
+    readonly pdf: PDFDocument,
+    readonly plain: PDFFont,
+    readonly bold: PDFFont,
+    readonly paper: Paper,
+  ) {
+    this.width = PAPERS[paper][0] - 2 * MARGIN;
+    this.page = this.turn();
+  }
+
+  turn(): PDFPage {
+    this.page = this.pdf.addPage([...PAPERS[this.paper]]);
+    this.y = PAPERS[this.paper][1] - MARGIN;
+    return this.page;
+  }
+
+  /** Makes sure that so many points are left on the page. */
+  need(points: number): void {
+    if (this.y - points < MARGIN + FOOT) this.turn();
+  }
+
+  lines(text: string, width: number, bold = false, size = SIZE): string[] {
+    const font = bold ? this.bold : this.plain;
+    return wrapped(latin(text), width, (part) => font.widthOfTextAtSize(part, size));
+  }
+
+  put(
+    text: string,
+    x: number,
+    y: number,
+    { bold = false, size = SIZE, quiet = false, right = 0 } = {},
+  ): void {
+    const font = bold ? this.bold : this.plain;
+    const plain = latin(text);
+    const at = right > 0 ? x + right - font.widthOfTextAtSize(plain, size) : x;
+    this.page.drawText(plain, { x: MARGIN + at, y, size, font, color: quiet ? QUIET : INK });
+  }
+
+  rule(thickness = 0.5, colour = LINE): void {
+    this.page.drawLine({
+      start: { x: MARGIN, y: this.y },
+      end: { x: MARGIN + this.width, y: this.y },
+      thickness,
+      color: colour,
+    });
+  }
+
+  text(words: string, { bold = false, x = 0, size = SIZE, quiet = false } = {}): void {
+    for (const line of this.lines(words, this.width - x, bold, size)) {
+      this.need(LEADING);
+      this.y -= LEADING;
+      this.put(line, x, this.y, { bold, size, quiet });
+    }
+  }
+}
+
+/** One row of cells, broken into as many lines as its fullest cell needs. */
+function row(
+  press: Press,
+  cells: readonly string[],
+  widths: readonly number[],
+  { bold = false, right = [] as readonly number[] },
+): void {
+  const starts = widths.map((_, i) => widths.slice(0, i).reduce((sum, one) => sum + one, 0) * press.width);
+  const broken = cells.map((cell, i) => press.lines(cell, (widths[i] ?? 0) * press.width - 8, bold));
+  const height = Math.max(...broken.map((lines) => lines.length)) * LEADING;
+  press.need(height + 3);
+  broken.forEach((lines, i) =>
+    lines.forEach((line, k) =>
+      press.put(line, starts[i] ?? 0, press.y - LEADING * (k + 1) + 1, {
+        bold,
+        ...(right.includes(i) ? { right: (widths[i] ?? 0) * press.width - 8 } : {}),
+      }),
+    ),
+  );
+  press.y -= height + 3;
+  press.rule(0.4);
+}
+
+const SKETCH_GAP = 14;
+
+function sketches(press: Press, items: readonly Sketch[]): void {
+  const each = (press.width - SKETCH_GAP * (items.length - 1)) / items.length;
+  const scale = Math.min(...items.map(({ from, to }) => each / (to[0] - from[0])));
+  const height = Math.max(...items.map(({ from, to }) => (to[1] - from[1]) * scale));
+  press.need(height + LEADING * 2);
+  press.y -= LEADING;
+  items.forEach(({ caption }, i) => press.put(caption, i * (each + SKETCH_GAP), press.y, { bold: true }));
+  const floor = press.y - 4 - height;
+  items.forEach(({ from, strokes, labels }, i) => {
+    const left = MARGIN + i * (each + SKETCH_GAP);
+    const at = (point: readonly [number, number]) => ({
+      x: left + (point[0] - from[0]) * scale,
+      y: floor + (point[1] - from[1]) * scale,
+    });
+    for (const { points, weight } of strokes)
+      points.slice(1).forEach((point, k) =>
+        press.page.drawLine({
+          start: at(points[k] ?? point),
+          end: at(point),
+          thickness: weight === 'bold' ? 1.4 : 0.6,
+          color: weight === 'bold' ? INK : QUIET,
+          ...(weight === 'dash' ? { dashArray: [3, 2] } : {}),
+        }),
+      );
+    for (const { at: place, words } of labels) {
+      const { x, y } = at(place);
+      press.put(words, x - MARGIN - press.plain.widthOfTextAtSize(latin(words), 7.5) / 2, y - 3, {
+        size: 7.5,
+      });
+    }
+  });
+  press.y = floor - 4;
+}
+
+function block(press: Press, one: Block): void {
+  switch (one.kind) {
+    case 'heading':
+      // A heading is never left alone at the foot of a page.
+      press.need(LEADING * 4);
+      press.y -= 7;
+      press.text(one.words, { bold: true, size: 11 });
+      press.y -= 3;
+      press.rule(0.9, INK);
+      return;
+    case 'text':
+      press.y -= 2;
+      press.text(one.words, { bold: one.strong ?? false });
+      return;
+    case 'list':
+      for (const item of one.items) {
+        press.need(LEADING);
+        press.put('-', 2, press.y - LEADING);
+        press.text(item, { x: 12 });
+      }
+      return;
+    case 'rows':
+      for (const [label, value] of one.rows) row(press, [label, value], [0.3, 0.7], {});
+      return;
+    case 'table': {
+      const right = one.right ?? [];
+      if (one.head.some(Boolean)) row(press, one.head, one.widths, { bold: true, right });
+      for (const cells of one.rows) row(press, cells, one.widths, { right });
+      return;
+    }
+    case 'checks':
+      for (const { words, done } of one.items) {
+        const lines = press.lines(words, press.width * 0.62 - 18);
+        press.need(lines.length * LEADING + 3);
+        const top = press.y - LEADING;
+        press.page.drawRectangle({
+          x: MARGIN + 1,
+          y: top - 1,
+          width: 8,
+          height: 8,
+          borderColor: INK,
+          borderWidth: 0.8,
+        });
+        if (done) press.put('x', 3, top, { bold: true });
+        lines.forEach((line, k) => press.put(line, 16, top - k * LEADING));
+        press.put(done ?? '________________________________', press.width * 0.64, top, { quiet: true });
+        press.y -= lines.length * LEADING + 2;
+      }
+      return;
+    case 'sketches':
+      sketches(press, one.items);
+  }
+}
+
+/** A sheet of the job's papers as a PDF, on as many pages as it needs, each with its title and number at the foot. */
+export async function paperPdf(sheet: PaperSheet, paper: Paper): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  pdf.setTitle(latin([sheet.title, ...sheet.under].join(' · ')));
+  const press = new Press(
+    pdf,
+    await pdf.embedFont(StandardFonts.Helvetica),
+    await pdf.embedFont(StandardFonts.HelveticaBold),
+    paper,
+  );
+  press.y -= 6;
+  press.text(sheet.title, { bold: true, size: 17 });
+  press.y -= 3;
+  for (const words of sheet.under) press.text(words, { quiet: true });
+  for (const one of sheet.blocks) block(press, one);
+  const pages = pdf.getPages();
+  pages.forEach((page, i) => {
+    press.page = page;
+    press.put([sheet.title, ...sheet.under].join(' · '), 0, MARGIN - 10, { size: 7.5, quiet: true });
+    press.put(`${i + 1} of ${pages.length}`, 0, MARGIN - 10, { size: 7.5, quiet: true, right: press.width });
+  });
+  return pdf.save();
+}

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { readBuild } from '../core/build';
+import { faultsOf } from '../core/contract';
+import { JOB_STATUSES } from '../core/record/jobStatus';
+import { checksOf, type Check } from '../core/work/checks';
+import { releaseHold, type JobWork } from '../core/work/jobWork';
+import { factsOf } from '../core/work/triggers';
+import type { Queryable } from '../data/client';
+import { updateJob } from '../data/jobs';
+import { done, faulty, missing, type Outcome } from './errors';
+import { exportStage } from './jobs';
+import { workOn } from './work';
+
+/** The checks of the stage that a job was taken into work with. */
+async function checksOfWork(db: Queryable, { stageId }: JobWork): Promise<Check[]> {
+  const stage = stageId === null ? undefined : await exportStage(db, stageId);
+  const read = stage && readBuild(stage.file);
+  return read?.ok ? checksOf(factsOf(read.build)) : [];
+}
+
+/** Why a job may not be called done; null where it may. */
+async function heldBack(db: Queryable, jobId: number): Promise<string | null> {
+  const { work } = await workOn(db, jobId);
+  return releaseHold(work, await checksOfWork(db, work));
+}
+
+const jobChange = z.strictObject({
+  title: z.string().max(120).optional(),
+  waitsFor: z.string().max(200).optional(),
+  status: z.enum(JOB_STATUSES).optional(),
+});
+
+/** Changes a job's title, what it waits for or where it stands; it is not done while something holds its release. */
+export async function changeJob(db: Queryable, id: number, body: unknown): Promise<Outcome<null>> {
+  const read = jobChange.safeParse(body);
+  if (!read.success) return faulty(faultsOf(jobChange, read.error.issues));
+  const hold = read.data.status === 'done' ? await heldBack(db, id) : null;
+  if (hold) return faulty([{ path: 'status', message: hold }]);
+  return (await updateJob(db, id, read.data)) ? done(null) : missing('job');
+}

@@ -1,0 +1,16 @@
+import type { APIRoute } from 'astro';
+import { database } from '../../../../../server/database';
+import { answer, bodyOf, respond } from '../../../../../server/http';
+import { atTheBench, PERSON_COOKIE } from '../../../../../server/people';
+import { listQuotes, makeQuote } from '../../../../../server/work';
+
+export const GET: APIRoute = async ({ params }) => answer(await listQuotes(database(), Number(params['id'])));
+
+/** One more quote of a job. */
+export const POST: APIRoute = async ({ params, request, cookies }) => {
+  const body = await bodyOf(request);
+  if (!body.ok) return respond(body);
+  const db = database();
+  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
+  return respond(await makeQuote(db, Number(params['id']), body.value, person.name), 201);
+};
