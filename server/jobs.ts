@@ -30,6 +30,7 @@ import type { jobs, StageDocument } from '../data/schema';
 import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
 import { allOrNothing } from './transaction';
+import { workOn, type VersionedWork } from './work';
 
 export type JobLine = JobWithNames & {
   stages: Omit<Awaited<ReturnType<typeof stageSummaries>>[number], 'jobId'>[];
@@ -42,7 +43,12 @@ export async function jobLines(db: Queryable): Promise<JobLine[]> {
 }
 
 export type SheetStage = Versioned & Pick<StageRow, 'position' | 'label' | 'grade' | 'leastClearanceMm'>;
-export type SheetData = { job: JobWithNames; vehicle: Versioned; stages: SheetStage[] };
+export type SheetData = {
+  job: JobWithNames;
+  vehicle: Versioned;
+  stages: SheetStage[];
+  work: VersionedWork;
+};
 
 /** Everything the sheet of one job shows. */
 export async function sheetData(db: Queryable, jobId: number): Promise<SheetData | undefined> {
@@ -52,6 +58,7 @@ export async function sheetData(db: Queryable, jobId: number): Promise<SheetData
   const rows = await stagesOfJob(db, jobId);
   return {
     job,
+    work: await workOn(db, jobId),
     vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle.version, vehicle.document),
     stages: await Promise.all(
       rows.map(async ({ id, version, document, position, label, grade, leastClearanceMm }) => ({
@@ -225,7 +232,7 @@ export async function exportStage(
   return { name: name || 'stage', file: buildFileOf(vehicle, stage.document) };
 }
 
-export type JobVersions = { vehicle: number; stages: Record<number, number> };
+export type JobVersions = { vehicle: number; work: number; stages: Record<number, number> };
 
 export async function jobVersions(db: Queryable, jobId: number): Promise<JobVersions | undefined> {
   const job = await jobById(db, jobId);
@@ -234,6 +241,7 @@ export async function jobVersions(db: Queryable, jobId: number): Promise<JobVers
   const rows = await stagesOfJob(db, jobId);
   return {
     vehicle: vehicle.version,
+    work: (await workOn(db, jobId)).version,
     stages: Object.fromEntries(rows.map(({ id, version }) => [id, version])),
   };
 }

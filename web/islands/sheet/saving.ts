@@ -1,3 +1,4 @@
+import { $work, takeWork } from './work';
 import { toast } from 'sonner';
 import { changesBetween, overlap, withChanges, type Change } from '../../../core/record/diff';
 import type { ConflictChange, Versioned } from '../../../server/documents';
@@ -155,10 +156,11 @@ export async function look(): Promise<void> {
   }
   if ($save.get().kind === 'offline') $save.set({ kind: 'saved', at: null });
   if (versions.kind !== 'ok') return;
-  const { vehicle, stages } = versions.value;
+  const { vehicle, stages, work } = versions.value;
   const mine = $stages.get();
   const same =
     $vehicle.get()?.version === vehicle &&
+    $work.get().version === work &&
     mine.length === Object.keys(stages).length &&
     mine.every(({ id, version }) => stages[id] === version);
   if (same) return;
@@ -171,7 +173,7 @@ export async function look(): Promise<void> {
 }
 
 /** Puts a sheet on the page as the server holds it. */
-export function takeIn({ job, vehicle, stages }: SheetData): void {
+export function takeIn({ job, vehicle, stages, work }: SheetData): void {
   const doc = ({ subject, id, version, document, undo, redo }: Versioned): Doc => ({
     subject,
     id,
@@ -181,6 +183,7 @@ export function takeIn({ job, vehicle, stages }: SheetData): void {
     undo,
     redo,
   });
+  takeWork(job.id, work);
   $job.set(job);
   $vehicle.set(doc(vehicle));
   $stages.set(
