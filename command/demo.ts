@@ -1,7 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { format, subHours } from 'date-fns';
 import { z } from 'zod';
 import { JOB_STATUSES } from '../core/record/jobStatus';
+import { NO_WORK, takenInto, tasksOf, type JobWork } from '../core/work/jobWork';
+import { workOf } from '../core/work/needs';
+import { SHIPPED_WORK } from '../core/work/shippedWork';
+import type { WorkRule } from '../core/work/workRules';
+import { readBuild } from '../core/build';
 import type { Database } from '../data/client';
 import { openShop, shopSettings } from '../data/shop';
 import { ensurePerson } from '../data/people';
@@ -10,13 +16,24 @@ import { importCatalog } from '../server/catalog';
 import type { Outcome } from '../server/errors';
 import { addStageToJob, importBuild } from '../server/jobs';
 import { settingsShape } from '../server/shop';
+import { changeWork } from '../server/work';
 import { ROOT } from './paths';
 
 const DEMO = join(ROOT, 'demo');
 const read = (...path: string[]): string => readFileSync(join(DEMO, ...path), 'utf8');
 
+const inWork = z.strictObject({
+  /** Which of its stages, from 1. */
+  stage: z.number(),
+  ticked: z.array(z.string()),
+  stated: z.array(z.tuple([z.string(), z.string(), z.string()])),
+});
+
 const shopFile = z.strictObject({
   shop: z.strictObject({ name: z.string(), place: z.string(), marginMm: z.number(), ...settingsShape }),
+  /** Of the parts that ship without a price, and days until they are delivered, by the rule that asks for them. */
+  prices: z.record(z.string(), z.number()),
+  leadDays: z.record(z.string(), z.number()),
   people: z.array(z.string()),
   jobs: z.array(
     z.strictObject({
@@ -25,6 +42,7 @@ const shopFile = z.strictObject({
       status: z.enum(JOB_STATUSES),
       waitsFor: z.string(),
       stages: z.array(z.string()).min(1),
+      inWork: inWork.optional(),
     }),
   ),
 });
@@ -41,20 +59,66 @@ function build(name: string): unknown {
   return text.file;
 }
 
+/** A stage in work as the shop would have it an hour after it began. */
+function begun(
+  { ticked, stated }: z.output<typeof inWork>,
+  stageId: number,
+  file: unknown,
+  rules: readonly WorkRule[],
+  by: string,
+): JobWork {
+  const read = readBuild(file);
+  if (!read.ok) throw new Error(faultLines(read.faults));
+  const now = new Date();
+  const work = takenInto(NO_WORK, stageId, tasksOf(workOf(read.build, rules), format(now, 'yyyy-MM-dd')));
+  const at = format(subHours(now, 1), "yyyy-MM-dd'T'HH:mm");
+  return {
+    ...work,
+    ticks: Object.fromEntries(ticked.map((id) => [id, { by, at }])),
+    stated: work.stated.map((one) => {
+      const said = stated.find(([label]) => label === one.label);
+      return said ? { ...one, value: said[1], source: said[2] } : one;
+    }),
+  };
+}
+
 /** Loads the demo shop into an empty database, by the import that a user's own files take. Once. */
 export async function loadDemo(db: Database): Promise<boolean> {
   if (await shopSettings(db)) return false;
-  const { shop, people, jobs } = shopFile.parse(JSON.parse(read('shop.json')));
+  const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
   for (const person of people) await ensurePerson(db, person);
   const [person = 'Vexlo'] = people;
   must('catalog', await importCatalog(db, read('tires.csv'), read('wheels.csv')));
-  for (const { stages, ...job } of jobs) {
+  const workRules = SHIPPED_WORK.map((rule) =>
+    rule.part
+      ? {
+          ...rule,
+          part: {
+            ...rule.part,
+            price: prices[rule.id] ?? null,
+            leadDays: leadDays[rule.id] ?? 0,
+          },
+        }
+      : rule,
+  );
+  for (const { stages, inWork: working, ...job } of jobs) {
     const [first = '', ...rest] = stages;
-    const { jobId } = must(first, await importBuild(db, build(first), person, job));
-    for (const name of rest) must(name, await addStageToJob(db, jobId, { file: build(name) }, person));
+    const { jobId, stageId } = must(first, await importBuild(db, build(first), person, job));
+    const ids = [stageId];
+    for (const name of rest)
+      ids.push(must(name, await addStageToJob(db, jobId, { file: build(name) }, person)).stageId);
+    const [name = '', id = 0] = working ? [stages[working.stage - 1], ids[working.stage - 1]] : [];
+    if (working)
+      must(
+        name,
+        await changeWork(db, jobId, {
+          version: 0,
+          work: begun(working, id, build(name), workRules, person),
+        }),
+      );
   }
   // Last: a shop that is there is one that was loaded whole.
   const { name, ...document } = shop;
-  await openShop(db, name, document);
+  await openShop(db, name, { ...document, workRules });
   return true;
 }

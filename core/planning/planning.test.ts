@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { calendarOf, type WeekHours } from './calendar';
+import { latestStart, planBehindDeliveries } from './justify';
 import { planOf } from './schedule';
 import { inOrder, type Placed, type Plan, type Resources, type Task } from './task';
 
@@ -322,4 +323,42 @@ describe('a plan', () => {
     expect(plan.placed.find(({ id }) => id === 'out')?.bay).toBe('bay 2');
     expect(plan.conflicts.map(({ message }) => message).join()).toContain('has to move J-1 to another bay');
   });
+
+  test('no vehicle takes a bay days before its parts are there, and nothing ends later for it', () => {
+    const one: Resources = { ...SHOP, bays: ['bay 1'] };
+    const parts = 3 * 1440;
+    const tasks = [
+      task('in', 60, { job: 'J-1' }),
+      task('fit', 120, { job: 'J-1', needs: ['in'], notBeforeMin: parts }),
+      task('other', 300, { job: 'J-2' }),
+    ];
+    const plan = planBehindDeliveries(tasks, one, WEEK, 0);
+    const at = (id: string) => plan.placed.find((placed) => placed.id === id);
+    // In on the evening before, so that the parts find it there; the bay is the other's until then.
+    expect(at('in')?.startMin).toBe(2 * 1440 + 960);
+    expect(at('fit')?.startMin).toBe(parts + 480);
+    expect(at('other')?.startMin).toBe(480);
+    sound(plan, tasks);
+  });
+
+  test('the latest start is in time, and a minute later is not', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 480, max: 9000 }), fc.integer({ min: 1, max: 900 }), (from, work) => {
+        const end = WEEK.after(from, work) + 700;
+        const start = latestStart(WEEK, work, WEEK.nextOpen(from), end);
+        expect(WEEK.after(start, work)).toBeLessThanOrEqual(end);
+        if (WEEK.nextOpen(end) === end) expect(WEEK.after(start + 1, work)).toBeGreaterThan(end);
+      }),
+    ));
+
+  test('holding back never costs time', () =>
+    fc.assert(
+      fc.property(someTasks(8), fc.nat(4), (tasks, day) => {
+        const late = tasks.map((one, i) => (i % 3 === 2 ? { ...one, notBeforeMin: day * 1440 } : one));
+        const plan = planBehindDeliveries(late, SHOP, WEEK, 0);
+        expect(plan.finishMin).toBeLessThanOrEqual(planOf(late, SHOP, WEEK).finishMin);
+        sound(plan, late);
+      }),
+      { numRuns: 40 },
+    ));
 });

@@ -1,5 +1,5 @@
 import type { JobWork } from '../work/jobWork';
-import { planOf } from './schedule';
+import { planBehindDeliveries } from './justify';
 import { planCalendar, planResources, type ShopCalendar } from './shopCalendar';
 import type { Plan, Task } from './task';
 import { minuteOf } from './wallClock';
@@ -64,5 +64,5 @@ export type WeekPlan = { tasks: Task[]; plan: Plan };
 export function planWeek(jobs: readonly PlannedJob[], calendar: ShopCalendar, nowMin: number): WeekPlan {
   const tasks = openTasks(jobs);
   const from = Math.ceil(nowMin / 15) * 15;
-  return { tasks, plan: planOf(tasks, planResources(calendar), planCalendar(calendar), from) };
+  return { tasks, plan: planBehindDeliveries(tasks, planResources(calendar), planCalendar(calendar), from) };
 }

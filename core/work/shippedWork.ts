@@ -16,12 +16,15 @@ const rows: Row[] = [
   {
     id: 'raise',
     when: 'always',
+    caution:
+      'Rated jack, stands on the maker’s points, wheels chocked; never on a differential cover, never under a vehicle on a jack alone.',
     label: 'Raise on the maker’s points, wheels off',
     labour: { minutes: 30, after: ['take-in'] },
   },
   {
     id: 'springs',
     when: 'spring',
+    caution: 'Springs store energy: the maker’s compressor and order of work, by somebody qualified.',
     label: 'Springs and dampers',
     part: { label: 'Springs and dampers, pair', per: 'axle' },
     labour: { minutes: 150, per: 'axle', skill: 'suspension', after: ['raise'] },
@@ -29,6 +32,8 @@ const rows: Row[] = [
   {
     id: 'brackets',
     when: 'bracket',
+    caution:
+      'Steering, brake and suspension work belongs to qualified people; torque at ride height to the maker’s figures.',
     label: 'Suspension brackets',
     part: { label: 'Bracket kit', per: 'axle' },
     labour: { minutes: 300, per: 'axle', skill: 'suspension', after: ['raise', 'springs'] },
@@ -36,6 +41,7 @@ const rows: Row[] = [
   {
     id: 'brake-lines',
     when: 'bracket',
+    caution: 'Brake work belongs to qualified people; bled and tested before it moves.',
     label: 'Longer brake lines, where full droop pulls them tight',
     perhaps: true,
     part: { label: 'Brake lines, pair', per: 'axle' },
@@ -52,6 +58,8 @@ const rows: Row[] = [
   {
     id: 'body-blocks',
     when: 'body',
+    caution:
+      'Seat-belt, airbag and steering-shaft mounts are left as the maker made them; ask where one is in the way.',
     label: 'Body blocks and longer bolts; steering shaft, filler and wires looked at',
     part: { label: 'Body block kit', per: 'job' },
     labour: { minutes: 420, per: 'job', skill: 'suspension', after: ['raise'] },
@@ -78,6 +86,7 @@ const rows: Row[] = [
   {
     id: 'ratio',
     when: 'ratio',
+    caution: 'Axle work belongs to qualified people; carrier limits are the axle maker’s.',
     label: 'Set up the ratio, pattern checked, in every driven axle',
     labour: { minutes: 420, per: 'axle', skill: 'axle', after: ['raise'] },
   },
@@ -124,6 +133,8 @@ const rows: Row[] = [
   {
     id: 'cut-protect',
     when: 'trim',
+    caution:
+      'Look behind the metal: fuel and brake lines, wires, airbags. Battery off before wiring is moved.',
     label: 'Protect: wiring and lines out of the way, glass and paint covered',
     labour: { minutes: 20, after: ['raise', 'springs', 'brackets', 'body-blocks'] },
   },
@@ -136,18 +147,23 @@ const rows: Row[] = [
   {
     id: 'cut-cut',
     when: 'trim',
+    caution:
+      'Never cut: frame, suspension, steering and brake parts, seat-belt and airbag mounts, crash structure, fuel and brake lines. Discs burst: eyes, hands, breath and hearing protected; no fuel behind the metal.',
     label: 'Tuck, trim, fold or cut: one side, then its mirror',
     labour: { minutes: 1, per: 'cut minute', skill: 'bodywork', after: ['cut-mark'] },
   },
   {
     id: 'cut-dress',
     when: 'trim',
+    caution: 'Fresh edges cut hands, dust goes into eyes and lungs: gloves, glasses, mask.',
     label: 'Dress the edges',
     labour: { minutes: 25, skill: 'bodywork', after: ['cut-cut'] },
   },
   {
     id: 'cut-seal',
     when: 'cut-metal',
+    caution:
+      'Fumes: mask and fresh air, no flame. The paint maker says how long each coat dries; put that into the rules.',
     label: 'Seal: bare metal primed and painted',
     part: { label: 'Primer, paint, edge sealer', per: 'job' },
     labour: { minutes: 40, skill: 'bodywork', dryMin: 240, after: ['cut-dress'] },
@@ -204,6 +220,8 @@ const rows: Row[] = [
   {
     id: 'assistance',
     when: 'assistance',
+    caution:
+      'By somebody qualified for it, with the maker’s targets; until then the driver is told that it may be wrong.',
     label: 'Camera, radar and steering-angle sensor recalibrated, by somebody qualified',
     labour: { minutes: 90, per: 'job', skill: 'recalibration', after: ['alignment', 'speedometer'] },
   },

@@ -15,6 +15,8 @@ export const workRuleSchema = z.strictObject({
   label: words(120, 1),
   /** Tools, fasteners and whatever else the shop wants the bay to know. */
   notes: words(600).optional(),
+  /** What can hurt somebody, said where it is done. */
+  caution: words(300).optional(),
   /** Not always needed: found out on the vehicle, and not in the sum until then. */
   perhaps: z.boolean({ error: 'is not true/false' }).default(false),
   part: z

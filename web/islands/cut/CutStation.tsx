@@ -14,6 +14,7 @@ import { useAnswer } from '../fit/useAnswer';
 import { setStage } from '../sheet/edits';
 import { storeSettings } from '../sheet/settings';
 import { $active, $axle, $job, $shop, $units } from '../sheet/store';
+import { CutSteps } from './CutSteps';
 import { MarkTable } from './MarkTable';
 import { ScaleTable } from './ScaleTable';
 import { TemplateDrawing } from './TemplateDrawing';
@@ -77,6 +78,7 @@ export function CutStation({ build }: { build: Build }) {
           {scale && <ScaleTable scale={scale} axle={axle} />}
         </>
       )}
+      <CutSteps build={build} />
     </section>
   );
 }

@@ -66,8 +66,8 @@ export function RulesDialog({ close }: { close: () => void }) {
   const bring = (text: string, setFault: (words: string) => void): void => {
     const read = readRules(text);
     if (read.ok) {
-      setName(read.rules.name);
-      setRows(rowsFrom(read.rules.rules));
+      setName(read.value.name);
+      setRows(rowsFrom(read.value.rules));
       setFault('');
     } else setFault(read.faults.map(({ path, message }) => `${path}: ${message}`).join(' · '));
   };

@@ -18,6 +18,7 @@ const STATIONS = [
   ['load', 'Load'],
   ['driveline', 'Driveline'],
   ['cut', 'Cut'],
+  ['build', 'Build'],
 ] as const;
 
 /** The one sentence that matters now. While a newer answer is on its way the last one stands, greyed. */
@@ -57,6 +58,13 @@ export function Header({ people, personId, shopName }: Props) {
             title={shopName}
           >
             Jobs
+          </a>
+          <a
+            href="/plan"
+            className="font-tight decoration-line font-semibold underline underline-offset-4"
+            title="The week of the bays"
+          >
+            Week
           </a>
           <h1 className="font-tight text-[1.35rem] leading-none font-semibold whitespace-nowrap">
             {job?.vehicle}

@@ -4,6 +4,7 @@ import { Toaster } from 'sonner';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
+import { BuildStation } from '../build/BuildStation';
 import { CutStation } from '../cut/CutStation';
 import { DrivelineStation } from '../driveline/DrivelineStation';
 import { FitStation } from '../fit/FitStation';
@@ -14,7 +15,7 @@ import { Header } from './Header';
 import { HelpDialog } from './HelpDialog';
 import { openBench, startJudging } from './judging';
 import { listenToKeys } from './keys';
-import { $personId } from './preferences';
+import { $personId, $personName } from './preferences';
 import { startSaving, takeIn } from './saving';
 import { $activeId, $build, $pose, $shop, $theme, $units } from './store';
 
@@ -28,13 +29,14 @@ type Props = {
 };
 
 /** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
-function open({ data, stageId, person, shop }: Props): void {
+function open({ data, stageId, person, people, shop }: Props): void {
   takeIn(data);
   $shop.set(shop);
   $activeId.set(stageId);
   $units.set(person.units);
   $theme.set(person.theme);
   $personId.set(person.id);
+  $personName.set(people.find(({ id }) => id === person.id)?.name ?? '');
   $pose.set({ axle: 'front', lockDeg: 0, travelMm: 0 });
 }
 
@@ -66,6 +68,7 @@ export function Sheet(props: Props) {
             <LoadStation build={build} />
             <DrivelineStation build={build} />
             <CutStation build={build} />
+            <BuildStation build={build} />
           </>
         ) : (
           <p className="py-10 text-lg">

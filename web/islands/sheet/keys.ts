@@ -9,7 +9,7 @@ export const HELP_EVENT = 'vexlo:help';
 
 /** The keys of the sheet, in the order that `?` lists them. */
 export const KEYS: readonly (readonly [keys: string, words: string])[] = [
-  ['1 … 6', 'go to Measure, Package, Fit, Load, Driveline, Cut'],
+  ['1 … 7', 'go to Measure, Package, Fit, Load, Driveline, Cut, Build'],
   ['[ ]', 'previous, next stage'],
   ['F R', 'front, rear axle'],
   [
@@ -65,6 +65,7 @@ export function listenToKeys(): () => void {
     '4': free(() => goTo('load')),
     '5': free(() => goTo('driveline')),
     '6': free(() => goTo('cut')),
+    '7': free(() => goTo('build')),
     '[': free(() => otherStage(-1)),
     ']': free(() => otherStage(1)),
     f: axle('front'),

@@ -3,6 +3,7 @@ import { $theme, $units } from './store';
 import { send } from './wire';
 
 export const $personId = atom<number>(0);
+export const $personName = atom<string>('');
 
 /** Remembered per person; the page changes at once, whether or not it could be remembered. */
 function remember(preferences: { units?: string; theme?: string }): void {
