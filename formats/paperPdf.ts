@@ -117,7 +117,7 @@ function sketches(press: Press, items: readonly Sketch[]): void {
   const scale = Math.min(...items.map(({ from, to }) => each / (to[0] - from[0])));
   const height = Math.max(...items.map(({ from, to }) => (to[1] - from[1]) * scale));
   press.need(height + LEADING * 2);
-  press.y -= LEADING;
+  press.y -= LEADING + 6;
   items.forEach(({ caption }, i) => press.put(caption, i * (each + SKETCH_GAP), press.y, { bold: true }));
   const floor = press.y - 4 - height;
   items.forEach(({ from, strokes, labels }, i) => {

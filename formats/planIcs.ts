@@ -33,7 +33,7 @@ export function planIcs(
           job?.vehicle ?? '',
           `By ${person}.`,
           (task.dryMin ?? 0) > 0 ? `Then dries for ${task.dryMin} min.` : '',
-          slack > 0 ? `May slip by ${slack} min.` : 'Holds up the finish.',
+          slack > 0 ? `May slip by ${slack} min.` : `Holds up the end of ${task.job}.`,
         ]
           .filter(Boolean)
           .join('\n'),

@@ -16,6 +16,7 @@ import { readBuildText } from '../../formats/buildJson';
 import { ROOT } from '../paths';
 import { bareLoop } from './bareLoop';
 import { medianMs } from './median';
+import { planFigures } from './plan';
 import { scanFigures } from './scan';
 
 function demoBuilds(): Build[] {
@@ -96,6 +97,7 @@ function measure(scanPoints?: number): Figures {
     assessSlowestMs: assessMs.at(-1) ?? NaN,
     ...silhouetteFigures(first),
     ...scanFigures(first, scanPoints),
+    ...planFigures(),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
   };
 }

@@ -23,11 +23,11 @@ export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calend
   // The longest run of closed days that is looked past: a year. Beyond it the calendar is taken to be wrong.
   const FAR = 366 * DAY;
   const dayShut = (min: number): boolean => closed.size > 0 && closed.has(Math.floor(min / DAY));
-  /** When the hours end that a minute falls in, closed days left aside; −1 where it falls in none. */
+  /** When the hours end that a minute falls in, closed days left aside; −Infinity where it falls in none. */
   const openUntil = (min: number): number => {
     const week = Math.floor(min / WEEK) * WEEK;
     for (const span of hours) if (min - week >= span[0] && min - week < span[1]) return span[1] + week;
-    return -1;
+    return -Infinity;
   };
   const nextOpen = (min: number): number => {
     let at = min;
@@ -36,7 +36,7 @@ export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calend
         at = (Math.floor(at / DAY) + 1) * DAY;
         continue;
       }
-      if (openUntil(at) >= 0) return at;
+      if (openUntil(at) > at) return at;
       const week = Math.floor(at / WEEK) * WEEK;
       let next = week + WEEK;
       for (const span of hours)

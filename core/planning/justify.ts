@@ -14,30 +14,27 @@ export function latestStart(calendar: Calendar, workMin: number, fromMin: number
   return Math.max(fromMin, calendar.nextOpen(low));
 }
 
-/** Tasks that some delivery of their own job still waits behind, at any distance. */
-function beforeDeliveries(tasks: readonly Task[], fromMin: number): Set<string> {
-  const byId = new Map(tasks.map((task) => [task.id, task]));
-  const found = new Set<string>();
-  const walk = ({ needs }: Task): void => {
-    for (const need of needs) {
-      const task = byId.get(need);
-      if (!task || found.has(need)) continue;
-      found.add(need);
-      walk(task);
-    }
-  };
-  tasks.filter(({ notBeforeMin }) => (notBeforeMin ?? 0) > fromMin).forEach(walk);
-  return found;
+/** So many open minutes later, or earlier where `byMin` is negative: over night and week-end as the shop works. */
+export function stepOpen(calendar: Calendar, atMin: number, byMin: number): number {
+  const WEEK = 7 * 1440;
+  return byMin >= 0
+    ? calendar.nextOpen(calendar.after(atMin, byMin))
+    : latestStart(calendar, -byMin, calendar.nextOpen(atMin - WEEK), atMin);
 }
 
-/** Tasks with those that come before a delivery held back as far as what follows them allows. */
-function heldBack(tasks: readonly Task[], plan: Plan, calendar: Calendar, fromMin: number): Task[] {
-  const waiting = beforeDeliveries(tasks, fromMin);
+/** The jobs that a delivery is still on its way for. */
+function jobsWaiting(tasks: readonly Task[], fromMin: number): Set<string> {
+  return new Set(tasks.filter(({ notBeforeMin }) => (notBeforeMin ?? 0) > fromMin).map(({ job }) => job));
+}
+
+/** Tasks of some jobs held back as far as what follows them, or the end of the job, allows. */
+function heldBack(tasks: readonly Task[], plan: Plan, calendar: Calendar, jobs: ReadonlySet<string>): Task[] {
+  const byId = new Map(tasks.map((task) => [task.id, task]));
   const starts = new Map(plan.placed.map(({ id, startMin }) => [id, startMin]));
   const later = new Map<string, number>();
   for (const { id, startMin } of [...plan.placed].reverse()) {
-    const task = tasks.find((one) => one.id === id);
-    if (!task || task.locked || !waiting.has(id)) continue;
+    const task = byId.get(id);
+    if (!task || task.locked || !jobs.has(task.job)) continue;
     const after = tasks
       .filter(({ needs }) => needs.includes(id))
       .map((one) => starts.get(one.id) ?? startMin);
@@ -53,8 +50,8 @@ function heldBack(tasks: readonly Task[], plan: Plan, calendar: Calendar, fromMi
 }
 
 /**
- * A plan in which no vehicle takes a bay long before its parts are there: what comes before a delivery is held back as far
- * as it goes without anything ending later; where holding back costs time, the earliest plan stands.
+ * A plan in which no vehicle takes a bay long before its parts are there: the work of a job that waits for a delivery
+ * is held back as far as it goes without anything ending later; where holding back costs time, the earliest plan stands.
  */
 export function planBehindDeliveries(
   tasks: readonly Task[],
@@ -63,9 +60,9 @@ export function planBehindDeliveries(
   fromMin: number,
 ): Plan {
   const first = planOf(tasks, resources, calendar, fromMin);
-  const held = heldBack(tasks, first, calendar, fromMin);
-  if (held.every((task, i) => task === tasks[i])) return first;
-  const second = planOf(held, resources, calendar, fromMin);
+  const jobs = jobsWaiting(tasks, fromMin);
+  if (jobs.size === 0) return first;
+  const second = planOf(heldBack(tasks, first, calendar, jobs), resources, calendar, fromMin);
   return second.finishMin <= first.finishMin && second.conflicts.length <= first.conflicts.length
     ? second
     : first;

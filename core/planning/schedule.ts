@@ -162,16 +162,22 @@ function exact(
   return best;
 }
 
-/** How far each task may slip, the resources left aside, before the whole ends later. */
-function slacks(order: readonly Task[], state: State, finishMin: number): Record<string, number> {
+/** How far each task may slip, the resources left aside, before its own job ends later. */
+function slacks(order: readonly Task[], state: State): Record<string, number> {
+  const finish = new Map<string, number>();
+  for (const { id, job, dryMin = 0 } of order) {
+    const end = state.placed.get(id)?.endMin;
+    if (end !== undefined) finish.set(job, Math.max(finish.get(job) ?? -Infinity, end + dryMin));
+  }
   const latest = new Map<string, number>();
   for (const task of [...order].reverse()) {
     const mine = state.placed.get(task.id);
     if (!mine) continue;
+    const last = finish.get(task.job) ?? mine.endMin;
     const after = order.filter(({ needs }) => needs.includes(task.id));
     const limit = Math.min(
-      finishMin,
-      ...after.map(({ id }) => (state.placed.get(id)?.startMin ?? finishMin) + (latest.get(id) ?? 0)),
+      last,
+      ...after.map(({ id }) => (state.placed.get(id)?.startMin ?? last) + (latest.get(id) ?? 0)),
     );
     latest.set(task.id, Math.max(0, limit - (task.dryMin ?? 0) - mine.endMin));
   }
@@ -250,7 +256,7 @@ export function planOf(tasks: readonly Task[], resources: Resources, calendar: C
   return {
     placed: [...state.placed.values()].sort((a, b) => a.startMin - b.startMin),
     finishMin,
-    slackMin: slacks(order, state, finishMin),
+    slackMin: slacks(order, state),
     conflicts,
   };
 }

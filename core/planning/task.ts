@@ -30,7 +30,7 @@ export type Plan = {
   placed: Placed[];
   /** When everything is done and dry. */
   finishMin: number;
-  /** By how much each task may slip before the finish does, minutes on the clock. */
+  /** By how much each task may slip before its own job ends later, minutes on the clock. */
   slackMin: Record<string, number>;
   conflicts: Conflict[];
 };

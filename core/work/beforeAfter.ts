@@ -4,6 +4,7 @@ import { tireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
 import { showWithUnit, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
+import { NEVER_CUT } from '../vehicle/schema';
 import type { Sketch, Stroke } from './paper';
 
 const circle = (z: number, radius: number): [number, number][] =>
@@ -24,7 +25,9 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
   const stockMm = radius(vehicle.stock);
   const trimmed = new Set(decidedCuts(build).map(({ obstacle }) => obstacle));
   const body = vehicle.corners[axle].obstacles.filter(
-    ({ carrier, points }) => (carrier === 'body' || carrier === 'frame') && points.length > 1,
+    // Panels, liners and seams: what a customer sees. Frame and suspension behind the wheel only confuse.
+    ({ carrier, material, points }) =>
+      (carrier === 'body' || carrier === 'frame') && !NEVER_CUT.has(material) && points.length > 1,
   );
   const mm = (value: number): string =>
     showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
@@ -59,7 +62,7 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
       ],
       labels: [
         { at: [0, tireMm] as const, words: mm(tireMm * 2) },
-        ...(lipMm === undefined ? [] : [{ at: [0, lipMm + 25] as const, words: `lip ${mm(lipMm)}` }]),
+        ...(lipMm === undefined ? [] : [{ at: [0, lipMm + 45] as const, words: `lip ${mm(lipMm)}` }]),
       ],
     };
   };
@@ -78,7 +81,7 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
     ...body.flatMap(({ points }) => points.map(([x]) => Math.abs(x))),
   );
   const from = [-wide - 30, -40] as const;
-  const to = [wide + 30, Math.max(before.highest, after.highest) + 90] as const;
+  const to = [wide + 30, Math.max(before.highest, after.highest) + 110] as const;
   const ground: Stroke = {
     weight: 'thin',
     points: [

@@ -117,7 +117,7 @@ export function holdOf(work: JobWork, taskId: string, nowMin: number): string | 
     const done = work.ticks[need];
     if (!done) return `Waits for “${before.label}”.`;
     const dryAt = minuteOf(done.at) + before.dryMin;
-    if (dryAt > nowMin) return `Dries until ${sayTime(dryAt)}: “${before.label}”.`;
+    if (before.dryMin > 0 && dryAt > nowMin) return `Dries until ${sayTime(dryAt)}: “${before.label}”.`;
   }
   return null;
 }

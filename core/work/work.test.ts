@@ -234,6 +234,9 @@ describe('the work on a job', () => {
     const sealed = { ...work, ticks: { seal: by } };
     expect(holdOf(sealed, 'hang', now('13:59'))).toContain('Dries until Wed 25 Nov, 14:00');
     expect(holdOf(sealed, 'hang', now('14:00'))).toBeNull();
+    // What needs no drying holds nothing, even by a clock that is behind.
+    const dry = { ...sealed, tasks: tasks.map((task) => ({ ...task, dryMin: 0 })) };
+    expect(holdOf(dry, 'hang', now('09:59'))).toBeNull();
     // The plan knows of it too: what still dries holds the task, what is ticked is gone.
     const [task, ...rest] = openTasks([{ id: 1, number: 'J-1', vehicle: '', work: sealed }]);
     expect(rest).toEqual([]);

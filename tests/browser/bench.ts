@@ -38,7 +38,11 @@ function benchOf(browser: Browser, address: string): Bench {
   const { driver, find, text } = browser;
   const byLabel = (label: string): string => `//input[@id=//label[normalize-space(.)="${label}"]/@for]`;
   const labelled = (label: string): Promise<WebElement> =>
-    driver.wait(until.elementLocated(By.xpath(byLabel(label))), PATIENCE_MS, `no field “${label}” on the page`);
+    driver.wait(
+      until.elementLocated(By.xpath(byLabel(label))),
+      PATIENCE_MS,
+      `no field “${label}” on the page`,
+    );
   const bench: Bench = {
     ...browser,
     address,

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/webdriverjs';
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { demoTexts } from '../example';
 import { useBench } from './bench';
@@ -312,6 +312,11 @@ describe('manners', () => {
         .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`);
     };
     await go('/');
+    expect(await serious()).toEqual([]);
+    await go('/plan');
+    await driver.wait(until.elementLocated(By.css('[data-testid="board"] [data-task]')), 60_000);
+    expect(await serious()).toEqual([]);
+    await go('/jobs/1/papers/order?of=3');
     expect(await serious()).toEqual([]);
     await openStage('Orrin Halyard', 1);
     for (const theme of ['light', 'dark']) {

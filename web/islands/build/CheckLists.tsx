@@ -93,6 +93,7 @@ function Release({ checks }: { checks: readonly Check[] }) {
   const hold = releaseHold(work, checks);
   const release = async (): Promise<void> => {
     if (!job) return;
+    setFault('');
     const answer = await send('PATCH', `/api/jobs/${job.id}`, { status: 'done' });
     if (answer.kind === 'ok') $job.set({ ...job, status: 'done' });
     else
@@ -110,7 +111,7 @@ function Release({ checks }: { checks: readonly Check[] }) {
       <p role="status" className="max-w-[46rem]">
         {job?.status === 'done'
           ? 'Released.'
-          : ((fault || hold) ?? 'Everything is ticked or explained: it may go.')}
+          : (hold ?? (fault || undefined) ?? 'Everything is ticked or explained: it may go.')}
       </p>
     </div>
   );

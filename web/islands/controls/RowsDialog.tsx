@@ -24,9 +24,14 @@ export type Column<K extends string> = {
 export const rowsOf = <K extends string>(list: readonly Record<K, string>[]): Row<K>[] =>
   list.map((row, key) => ({ ...row, key }));
 
-/** A number as typed, with a comma or a point; what is none is refused by the schema with its place. */
-export const typedNumber = (text: string): number =>
-  text.trim() === '' ? NaN : Number(text.replace(',', '.'));
+/**
+ * A number as typed, with a comma or a point. What is none goes on as it was typed, whatever its type says, so that the
+ * schema refuses it with its place and quotes it.
+ */
+export function typedNumber(text: string): number {
+  const value = text.trim() === '' ? NaN : Number(text.replace(',', '.'));
+  return Number.isFinite(value) ? value : (text as unknown as number);
+}
 
 function Cell<K extends string>({
   column,

@@ -8,6 +8,8 @@ import {
 } from '@dnd-kit/core';
 import { useStore } from '@nanostores/react';
 import { useRef, type ReactNode } from 'react';
+import { stepOpen } from '../../../core/planning/justify';
+import { planCalendar } from '../../../core/planning/shopCalendar';
 import type { Placed, Task } from '../../../core/planning/task';
 import type { WeekPlan } from '../../../core/planning/week';
 import { DAY_MIN, sayDay, wallTimeAt } from '../../../core/planning/wallClock';
@@ -38,7 +40,7 @@ function Row({
         ref={setNodeRef}
         data-row={label}
         className={`border-line relative overflow-hidden border-b ${isOver ? 'bg-soft' : ''}`}
-        style={{ height: `${Math.max(4.6, lanes * 2.6)}rem` }}
+        style={{ height: `${Math.max(5.6, lanes * 2.8)}rem` }}
       >
         {children}
       </div>
@@ -102,7 +104,7 @@ export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardSca
       else lockAt(placed, placed.startMin, placed.bay);
       return;
     }
-    if (minutes) lockAt(placed, placed.startMin + minutes, placed.bay);
+    if (minutes) lockAt(placed, stepOpen(planCalendar(calendar), placed.startMin, minutes), placed.bay);
     const at = calendar.bays.indexOf(placed.bay ?? '');
     const bay = calendar.bays[at + (by ?? 0)];
     if (by && at >= 0 && bay) lockAt(placed, placed.startMin, bay);

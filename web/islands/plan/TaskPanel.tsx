@@ -59,7 +59,9 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
           </p>
         )}
         <p className="text-graphite">
-          {slack > 0 ? `May slip by ${hours(slack)} before the finish does.` : 'Holds up the finish.'}
+          {slack > 0
+            ? `May slip by ${hours(slack)} before ${job.number} ends later.`
+            : `Holds up the end of ${job.number}.`}
           {task.skill ? ` Asks for ${task.skill}.` : ''}
         </p>
       </div>

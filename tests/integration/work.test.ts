@@ -1,0 +1,132 @@
+import { afterAll, beforeAll, expect, inject, test } from 'vitest';
+import { sql } from 'drizzle-orm';
+import { NO_WORK, takenInto, tasksOf } from '../../core/work/jobWork';
+import { workOf } from '../../core/work/needs';
+import { quoteLines, type Quote } from '../../core/work/quote';
+import { SHIPPED_WORK } from '../../core/work/shippedWork';
+import { connect, type Connection } from '../../data/client';
+import { importBuild, jobVersions } from '../../server/jobs';
+import { paperOf } from '../../server/papers';
+import { changeJob } from '../../server/release';
+import {
+  acceptQuote,
+  changeQuote,
+  changeWork,
+  listQuotes,
+  makeQuote,
+  plannedJobs,
+  workOn,
+} from '../../server/work';
+import { checked, exampleFile } from '../example';
+
+let connection: Connection;
+let jobId: number;
+let stageId: number;
+const db = () => connection.database;
+const build = checked(exampleFile({ package: { spacerMm: 20 } }));
+const lines = workOf(build, SHIPPED_WORK);
+
+beforeAll(async () => {
+  connection = connect(inject('databaseUrl'));
+  const made = await importBuild(db(), exampleFile({ package: { spacerMm: 20 } }), 'Tester');
+  if (!made.ok) throw new Error('the example was not imported');
+  ({ jobId, stageId } = made.value);
+});
+afterAll(() => connection.close());
+
+const by = { by: 'Tester', at: '2026-11-25T10:00' };
+
+test('work is stored with its version, and refused with what is stored where it moved on', async () => {
+  const work = takenInto(NO_WORK, stageId, tasksOf(lines, '2026-11-25'));
+  expect(await workOn(db(), jobId)).toEqual({ version: 0, work: NO_WORK });
+  expect(await changeWork(db(), jobId, { version: 0, work })).toMatchObject({
+    ok: true,
+    value: { version: 1 },
+  });
+  // Two pages that both held version 1: the second is told what stands.
+  const one = { ...work, ticks: { 'take-in': by } };
+  expect((await changeWork(db(), jobId, { version: 1, work: one })).ok).toBe(true);
+  expect(await changeWork(db(), jobId, { version: 1, work })).toMatchObject({
+    refusal: { status: 409, current: { version: 2, work: { ticks: { 'take-in': by } } } },
+  });
+  expect((await changeWork(db(), jobId, { version: 0, work })).ok).toBe(false);
+  expect((await jobVersions(db(), jobId))?.work).toBe(2);
+  expect((await plannedJobs(db())).find(({ id }) => id === jobId)?.work.tasks.length).toBe(work.tasks.length);
+});
+
+test('what is wrong with it is named, and nothing is stored', async () => {
+  const { version, work } = await workOn(db(), jobId);
+  const faults = async (change: object) => {
+    const answer = await changeWork(db(), jobId, { version, work: { ...work, ...change } });
+    return answer.ok || answer.refusal.status !== 422
+      ? ''
+      : answer.refusal.faults.map(({ path }) => path).join();
+  };
+  expect(await faults({ stageId: 987_654 })).toBe('work.stageId');
+  expect(await faults({ ticks: { 'take-in': { by: 'X', at: 'yesterday' } } })).toBe('work.ticks.take-in.at');
+  expect(await faults({ explained: { a: { ...by, why: '' } } })).toBe('work.explained.a.why');
+  expect((await workOn(db(), jobId)).version).toBe(version);
+});
+
+test('a job is not done while a task or a check is open', async () => {
+  const hold = await changeJob(db(), jobId, { status: 'done' });
+  expect(hold).toMatchObject({ refusal: { status: 422, faults: [{ path: 'status' }] } });
+  const { version, work } = await workOn(db(), jobId);
+  const ended = { ...work, endedWithout: 'Sold before it was built' };
+  expect((await changeWork(db(), jobId, { version, work: ended })).ok).toBe(true);
+  expect((await changeJob(db(), jobId, { status: 'done' })).ok).toBe(true);
+  expect((await plannedJobs(db())).some(({ id }) => id === jobId)).toBe(false);
+});
+
+const terms = { currency: 'cr', hourlyRate: 80, taxPct: 20, validDays: 30 };
+const quote: Quote = {
+  madeOn: '2026-11-25',
+  validUntil: '2026-12-25',
+  terms,
+  options: [{ stageId: 1, label: 'One', summary: '', lines: quoteLines(lines), gains: [], costs: [] }],
+  note: '',
+};
+
+test('quotes count up, change, and are frozen for good when they are accepted', async () => {
+  const first = await makeQuote(db(), jobId, quote, 'Tester');
+  const second = await makeQuote(db(), jobId, quote, 'Tester');
+  if (!first.ok || !second.ok) throw new Error('a quote was refused');
+  expect([first.value.number, second.value.number]).toEqual([1, 2]);
+  const { id } = first.value;
+  const noted = { ...quote, note: 'Springs in black' };
+  expect(await changeQuote(db(), id, { version: 1, quote: noted })).toMatchObject({
+    ok: true,
+    value: { version: 2 },
+  });
+  expect(await changeQuote(db(), id, { version: 1, quote })).toMatchObject({ refusal: { status: 409 } });
+  expect(await acceptQuote(db(), id, { version: 2, option: 3, by: 'Somebody' })).toMatchObject({
+    refusal: { status: 422, faults: [{ path: 'option' }] },
+  });
+  const taken = await acceptQuote(db(), id, { version: 2, option: 0, by: 'Somebody' });
+  expect(taken).toMatchObject({ ok: true, value: { accepted: { option: 0, by: 'Somebody' } } });
+  expect(await changeQuote(db(), id, { version: 3, quote })).toMatchObject({
+    refusal: { status: 409, message: expect.stringContaining('frozen') as string },
+  });
+  expect((await acceptQuote(db(), id, { version: 3, option: 0, by: 'Another' })).ok).toBe(false);
+  // Not even past the application.
+  await expect(db().execute(sql`update quotes set person = 'X' where id = ${id}`)).rejects.toThrow();
+  expect((await listQuotes(db(), jobId)).map(({ number }) => number)).toEqual([2, 1]);
+  expect(await makeQuote(db(), jobId, { ...quote, options: [] }, 'Tester')).toMatchObject({
+    refusal: { status: 422 },
+  });
+});
+
+test('papers are those of the job, and of no other', async () => {
+  const order = await paperOf(db(), jobId, 'order', stageId, 'metric');
+  expect(order).toMatchObject({ ok: true, value: { title: 'Work order' } });
+  expect(JSON.stringify(order)).toContain('Tester, 2026-11-25 10:00');
+  const quotes = await listQuotes(db(), jobId);
+  const paper = await paperOf(db(), jobId, 'quote', quotes.at(-1)?.id ?? 0, 'metric');
+  expect(JSON.stringify(paper)).toContain('Accepted by Somebody');
+  const other = await importBuild(db(), exampleFile(), 'Tester');
+  const otherJob = other.ok ? other.value.jobId : 0;
+  expect(await paperOf(db(), otherJob, 'copy', stageId, 'metric')).toMatchObject({
+    refusal: { status: 404 },
+  });
+  expect(await paperOf(db(), otherJob, 'quote', quotes[0]?.id ?? 0, 'metric')).toMatchObject({ ok: false });
+});
