@@ -58,8 +58,40 @@ test('what must give', async () => {
   await picture('cut');
 });
 
+test('what it asks for, the week of the bays, and what the customer takes home', async () => {
+  const { driver, openStage, find, go, eventually } = bench();
+  await openStage('Dunmarrow', 2);
+  await show('build');
+  const make = await driver.findElement(By.xpath('//button[normalize-space(.)="Make the quote"]'));
+  await driver.executeScript('arguments[0].click()', make);
+  await find('[data-quote="1"]');
+  await show('build');
+  await picture('build');
+  await driver.executeScript(
+    'document.querySelector("[data-testid=in-work]").scrollIntoView(); window.scrollBy(0, -150)',
+  );
+  await driver.sleep(500);
+  await picture('steps');
+  await go('/jobs/5/papers/copy?of=15');
+  await picture('copy');
+  await go('/plan');
+  await find('[data-testid="board"] [data-task]');
+  await driver.findElement(By.css('[aria-label="Week after"]')).click();
+  const [task] = await eventually(
+    () =>
+      driver.findElements(
+        By.css('[data-testid="board"] [data-task$="/alignment"], [data-testid="board"] [data-task]'),
+      ),
+    (list) => list.length > 3,
+    'next week has work',
+  );
+  await task?.click();
+  await picture('week');
+});
+
 test('a drive, fitted', async () => {
-  const { driver, find, eventually } = bench();
+  const { driver, find, eventually, openStage } = bench();
+  await openStage('Dunmarrow', 1);
   const press = async (words: string): Promise<void> => {
     const button = await driver.findElement(By.xpath(`//button[normalize-space(.)="${words}"]`));
     await driver.executeScript('arguments[0].click()', button);
