@@ -257,6 +257,20 @@ describe('laid flat', () => {
     expect(edge.at(-1)?.[0]).toBeCloseTo(unrolledMm, 6);
   });
 
+  test('a step straight across goes on as the one before it did', () => {
+    const at = (x: number, y: number, z: number) =>
+      ({ point: [x, y, z], away: [0, 0, 1], depthMm: 0 }) as unknown as Parameters<
+        typeof developed
+      >[0][number];
+    // Level, then straight up, then straight across: laid flat the last part goes on upward.
+    const { edge, unrolledMm } = developed([at(0, 0, 0), at(100, 0, 0), at(100, 0, 50), at(100, 40, 50)]);
+    expect(unrolledMm).toBeCloseTo(190, 9);
+    const [, corner, , end] = edge;
+    expect(
+      Math.hypot((end?.[0] ?? 0) - (corner?.[0] ?? 0), (end?.[1] ?? 0) - (corner?.[1] ?? 0)),
+    ).toBeCloseTo(90, 9);
+  });
+
   test('the other side is its mirror: the same lengths, left for right', () => {
     const template = developed(only(cutPlanOf(still({}), 60)).samples);
     const other = mirrored(template);

@@ -21,6 +21,7 @@ export function developed(samples: readonly CutSample[]): Template {
   let [u, v] = [0, 0];
   let unrolledMm = 0;
   let sideViewMm = 0;
+  let last: readonly [number, number] = [1, 0];
   samples.forEach(({ point }, i) => {
     const before = samples[i - 1]?.point;
     if (before) {
@@ -30,9 +31,9 @@ export function developed(samples: readonly CutSample[]): Template {
       unrolledMm += whole;
       sideViewMm += flat;
       // A step straight across the vehicle has no direction of its own in the side view; it goes on as the last one did.
-      const [ux, uz] = flat > 1e-9 ? [dx / flat, dz / flat] : [1, 0];
-      u += ux * whole;
-      v += uz * whole;
+      if (flat > 1e-9) last = [dx / flat, dz / flat];
+      u += last[0] * whole;
+      v += last[1] * whole;
     }
     edge.push([u, v]);
   });

@@ -146,14 +146,14 @@ export function drivelineOf(build: Build): Driveline {
   const effectiveGearingChangePct =
     (now.axleRatio / now.circumferenceMm / (stock.axleRatio / stock.circumferenceMm) - 1) * 100;
   const correction = correctionOf(build);
+  const always = [...ratioChecks(build), ...calibrationChecks(build)];
   if (!powertrain)
     return {
       equivalentRatio,
       effectiveGearingChangePct,
       correction,
       checks: [
-        ...ratioChecks(build),
-        ...calibrationChecks(build),
+        ...always,
         {
           id: 'powertrain',
           status: 'unknown',
@@ -186,8 +186,7 @@ export function drivelineOf(build: Build): Driveline {
       : {}),
     correction,
     checks: [
-      ...ratioChecks(build),
-      ...calibrationChecks(build),
+      ...always,
       ...speedChecks(build, powertrain, now),
       ...(cruiseKmh === undefined
         ? [

@@ -16,6 +16,7 @@ import { runningOf } from '../../../core/driveline/gearing';
 import { huntingBand } from '../../../core/driveline/hunting';
 import type { Powertrain } from '../../../core/driveline/schema';
 import { unitOf, unitSize } from '../../../core/units/quantity';
+import { AXIS, GRID, LINE } from '../controls/chartLook';
 import { $units } from '../sheet/store';
 
 const LOW_KMH = 50;
@@ -50,16 +51,15 @@ export const HuntingChart = memo(function HuntingChart({
       </figcaption>
       <ResponsiveContainer width="100%" height={190} initialDimension={{ width: 560, height: 190 }}>
         <ComposedChart data={data} margin={{ top: 8, right: 16, bottom: 2, left: 6 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <CartesianGrid {...GRID} />
           <XAxis
             dataKey="speed"
             type="number"
             domain={[LOW_KMH / per, HIGH_KMH / per]}
             tickFormatter={(value: number) => String(Math.round(value))}
-            stroke="var(--graphite)"
-            fontSize={13}
+            {...AXIS}
           />
-          <YAxis stroke="var(--graphite)" fontSize={13} width={40} domain={[0, 'auto']} allowDataOverflow />
+          <YAxis {...AXIS} width={40} domain={[0, 'auto']} allowDataOverflow />
           {build.use.cruiseKmh !== undefined && (
             <ReferenceLine x={build.use.cruiseKmh / per} stroke="var(--signal)" />
           )}
@@ -71,15 +71,9 @@ export const HuntingChart = memo(function HuntingChart({
             fillOpacity={0.28}
             isAnimationActive={false}
           />
-          <Line
-            dataKey="stock"
-            stroke="var(--graphite)"
-            strokeDasharray="5 4"
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line dataKey="top" stroke="var(--ink)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
-          <Line dataKey="next" stroke="var(--ink)" strokeWidth={1} dot={false} isAnimationActive={false} />
+          <Line dataKey="stock" stroke="var(--graphite)" strokeDasharray="5 4" {...LINE} />
+          <Line dataKey="top" stroke="var(--ink)" strokeWidth={2.5} {...LINE} />
+          <Line dataKey="next" stroke="var(--ink)" strokeWidth={1} {...LINE} />
         </ComposedChart>
       </ResponsiveContainer>
     </figure>

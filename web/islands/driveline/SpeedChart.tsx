@@ -1,3 +1,4 @@
+import { useStore } from '@nanostores/react';
 import { memo } from 'react';
 import {
   CartesianGrid,
@@ -12,7 +13,11 @@ import {
 import type { Build } from '../../../core/build';
 import { rpmAt, runningOf } from '../../../core/driveline/gearing';
 import type { Powertrain } from '../../../core/driveline/schema';
+import { unitOf, unitSize } from '../../../core/units/quantity';
+import { $units } from '../sheet/store';
+import { AXIS, GRID, LINE } from '../controls/chartLook';
 
+const FASTEST_KMH = 130;
 const SPEEDS = Array.from({ length: 27 }, (_, i) => i * 5);
 
 /** Engine speed against road speed in every gear: with the package drawn hard, as delivered dashed. */
@@ -23,9 +28,11 @@ export const SpeedChart = memo(function SpeedChart({
   build: Build;
   powertrain: Powertrain;
 }) {
+  const units = useStore($units);
+  const per = unitSize('speed', units);
   const { stock, package: now } = runningOf(build);
   const data = SPEEDS.map((kmh) => ({
-    kmh,
+    speed: kmh / per,
     ...Object.fromEntries(
       powertrain.gears.flatMap((gear, i) =>
         (
@@ -47,20 +54,25 @@ export const SpeedChart = memo(function SpeedChart({
       </figcaption>
       <ResponsiveContainer width="100%" height={280} initialDimension={{ width: 560, height: 280 }}>
         <LineChart data={data} margin={{ top: 8, right: 16, bottom: 18, left: 6 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <CartesianGrid {...GRID} />
           <XAxis
-            dataKey="kmh"
+            dataKey="speed"
             type="number"
-            domain={[0, 130]}
-            stroke="var(--graphite)"
-            fontSize={13}
-            label={{ value: 'km/h', position: 'bottom', offset: 2, fill: 'var(--graphite)', fontSize: 13 }}
+            domain={[0, Math.round(FASTEST_KMH / per)]}
+            {...AXIS}
+            label={{
+              value: unitOf('speed', units),
+              position: 'bottom',
+              offset: 2,
+              fill: 'var(--graphite)',
+              fontSize: 13,
+            }}
           />
-          <YAxis stroke="var(--graphite)" fontSize={13} width={52} domain={[0, powertrain.redlineRpm]} />
+          <YAxis {...AXIS} width={52} domain={[0, powertrain.redlineRpm]} />
           <ReferenceLine y={powertrain.redlineRpm} stroke="var(--ink)" strokeWidth={2} />
           <ReferenceLine y={powertrain.idleRpm} stroke="var(--ink)" strokeDasharray="2 3" />
           {build.use.cruiseKmh !== undefined && (
-            <ReferenceLine x={build.use.cruiseKmh} stroke="var(--signal)" />
+            <ReferenceLine x={build.use.cruiseKmh / per} stroke="var(--signal)" />
           )}
           {build.use.comfortRpm !== undefined && (
             <ReferenceLine y={build.use.comfortRpm} stroke="var(--signal)" strokeDasharray="6 4" />
@@ -72,17 +84,9 @@ export const SpeedChart = memo(function SpeedChart({
               dataKey={`stock${i}`}
               stroke="var(--graphite)"
               strokeDasharray="5 4"
-              dot={false}
-              isAnimationActive={false}
+              {...LINE}
             />,
-            <Line
-              key={`n${i}`}
-              dataKey={`now${i}`}
-              stroke="var(--ink)"
-              strokeWidth={2}
-              dot={false}
-              isAnimationActive={false}
-            />,
+            <Line key={`n${i}`} dataKey={`now${i}`} stroke="var(--ink)" strokeWidth={2} {...LINE} />,
           ])}
         </LineChart>
       </ResponsiveContainer>

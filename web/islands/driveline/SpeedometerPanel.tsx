@@ -4,7 +4,8 @@ import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAx
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/build';
 import { mostOverKmh } from '../../../core/driveline/speedometer';
-import { show, showWithUnit, unitOf, unitSize } from '../../../core/units/quantity';
+import { show, unitOf, unitSize } from '../../../core/units/quantity';
+import { AXIS, GRID, LINE } from '../controls/chartLook';
 import { Choice } from '../controls/choices';
 import { Field } from '../controls/Field';
 import { CheckList } from '../package/CheckList';
@@ -102,12 +103,10 @@ export function SpeedometerPanel({ build, assessment }: { build: Build; assessme
               {correction.countsAt === 'transmission' && ', axle ratio included'}.
             </li>
             <li>
-              After 1000 km driven the odometer is off by{' '}
+              {/* As many km in 1000 km as miles in 1000 miles. */}
+              After 1000 {units === 'metric' ? 'km' : 'miles'} driven the odometer is off by{' '}
               <b className="font-semibold">
-                {showWithUnit(Number(correction.driftKmPer1000.toFixed(1)), 'speed', units).replace(
-                  /\/h|ph/,
-                  units === 'metric' ? '' : 'i',
-                )}
+                {correction.driftKmPer1000.toFixed(1)} {units === 'metric' ? 'km' : 'miles'}
               </b>
               {correction.driftKmPer1000 < -0.05 ? ': it counts too few, and services come late' : ''}.
             </li>
@@ -142,31 +141,18 @@ const DialChart = memo(function DialChart({ speedometer }: { speedometer: Assess
       </figcaption>
       <ResponsiveContainer width="100%" height={190} initialDimension={{ width: 560, height: 190 }}>
         <LineChart data={data} margin={{ top: 8, right: 16, bottom: 2, left: 6 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <CartesianGrid {...GRID} />
           <XAxis
             dataKey="dial"
             type="number"
             domain={['dataMin', 'dataMax']}
             tickFormatter={(value: number) => String(Math.round(value))}
-            stroke="var(--graphite)"
-            fontSize={13}
+            {...AXIS}
           />
-          <YAxis stroke="var(--graphite)" fontSize={13} width={40} />
+          <YAxis {...AXIS} width={40} />
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
-          <Line
-            dataKey="most"
-            stroke="var(--ink)"
-            strokeDasharray="6 4"
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            dataKey="over"
-            stroke="var(--signal)"
-            strokeWidth={2.5}
-            dot={false}
-            isAnimationActive={false}
-          />
+          <Line dataKey="most" stroke="var(--ink)" strokeDasharray="6 4" {...LINE} />
+          <Line dataKey="over" stroke="var(--signal)" strokeWidth={2.5} {...LINE} />
         </LineChart>
       </ResponsiveContainer>
     </figure>

@@ -11,6 +11,7 @@ import {
 } from 'recharts';
 import type { CornerCures } from '../../../core/clearance/cures/cures';
 import { unitOf, unitSize } from '../../../core/units/quantity';
+import { AXIS, GRID, LINE } from '../controls/chartLook';
 import { $units } from '../sheet/store';
 
 const LINES = [
@@ -44,13 +45,12 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
       </figcaption>
       <ResponsiveContainer width="100%" height={250} initialDimension={{ width: 560, height: 250 }}>
         <LineChart data={data} margin={{ top: 8, right: 12, bottom: 18, left: 0 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <CartesianGrid {...GRID} />
           <XAxis
             dataKey="amount"
             type="number"
             domain={[0, 'dataMax']}
-            stroke="var(--graphite)"
-            fontSize={13}
+            {...AXIS}
             label={{
               value: `added lift, ${unit}`,
               position: 'bottom',
@@ -59,7 +59,7 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
               fontSize: 13,
             }}
           />
-          <YAxis stroke="var(--graphite)" fontSize={13} width={44} allowDecimals={false} />
+          <YAxis {...AXIS} width={44} allowDecimals={false} />
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
           <ReferenceLine y={marginMm / per} stroke="var(--ink)" strokeDasharray="5 4" />
           <Legend position="top" height={22} iconType="plainline" wrapperStyle={{ fontSize: 13 }} />
@@ -71,8 +71,7 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
               stroke={i === 0 ? 'var(--signal)' : 'var(--ink)'}
               strokeWidth={2.2}
               strokeDasharray={dash}
-              dot={false}
-              isAnimationActive={false}
+              {...LINE}
             />
           ))}
         </LineChart>

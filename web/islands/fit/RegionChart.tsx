@@ -13,6 +13,7 @@ import type { Build, Tire } from '../../../core/build';
 import type { FreeRegion } from '../../../core/clearance/cures/largest';
 import { tireSize } from '../../../core/tire/size';
 import { showWithUnit, unitOf, unitSize } from '../../../core/units/quantity';
+import { AXIS, GRID } from '../controls/chartLook';
 import { $units } from '../sheet/store';
 
 type Dot = { width: number; dot: number; words: string; own: boolean };
@@ -75,14 +76,13 @@ export function RegionChart({ build, region, tires }: Props) {
       </figcaption>
       <ResponsiveContainer width="100%" height={250} initialDimension={{ width: 560, height: 250 }}>
         <ComposedChart margin={{ top: 8, right: 12, bottom: 18, left: 4 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <CartesianGrid {...GRID} />
           <XAxis
             dataKey="width"
             type="number"
             domain={[175 / per, 375 / per]}
             allowDataOverflow
-            stroke="var(--graphite)"
-            fontSize={13}
+            {...AXIS}
             tickFormatter={(value: number) => String(Math.round(value * 10) / 10)}
             label={{ value: `section width, ${unit}`, position: 'bottom', offset: 2, ...label }}
           />
@@ -90,8 +90,7 @@ export function RegionChart({ build, region, tires }: Props) {
             type="number"
             domain={[low / per, high / per]}
             allowDataOverflow
-            stroke="var(--graphite)"
-            fontSize={13}
+            {...AXIS}
             width={56}
             tickFormatter={(value: number) => String(Math.round(value * 10) / 10)}
             label={{ value: `diameter, ${unit}`, angle: -90, position: 'insideLeft', offset: 8, ...label }}

@@ -15,6 +15,7 @@ import type { AxleName, Build } from '../../../core/build';
 import { sidewallCurve, TRAIL_SHARE } from '../../../core/load/pressure';
 import { tireSize } from '../../../core/tire/size';
 import { show, unitOf, unitSize } from '../../../core/units/quantity';
+import { GRID, LINE } from '../controls/chartLook';
 import { $units } from '../sheet/store';
 
 /**
@@ -66,7 +67,7 @@ export const PressureChart = memo(function PressureChart({
       </figcaption>
       <ResponsiveContainer width="100%" height={190} initialDimension={{ width: 300, height: 190 }}>
         <LineChart data={data} margin={{ top: 18, right: 4, bottom: 2, left: 0 }}>
-          <CartesianGrid stroke="var(--line)" strokeDasharray="1 4" />
+          <CartesianGrid {...GRID} />
           <XAxis
             dataKey="kpa"
             type="number"
@@ -105,29 +106,14 @@ export const PressureChart = memo(function PressureChart({
             />
           ))}
           <Legend content={() => null} />
-          <Line
-            yAxisId="share"
-            dataKey="stock"
-            stroke="var(--graphite)"
-            strokeDasharray="5 4"
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            yAxisId="share"
-            dataKey="now"
-            stroke="var(--ink)"
-            strokeWidth={2.5}
-            dot={false}
-            isAnimationActive={false}
-          />
+          <Line yAxisId="share" dataKey="stock" stroke="var(--graphite)" strokeDasharray="5 4" {...LINE} />
+          <Line yAxisId="share" dataKey="now" stroke="var(--ink)" strokeWidth={2.5} {...LINE} />
           <Line
             yAxisId="length"
             dataKey="stockLength"
             stroke="var(--graphite)"
             strokeDasharray="1 3"
-            dot={false}
-            isAnimationActive={false}
+            {...LINE}
           />
           <Line
             yAxisId="length"
@@ -135,8 +121,7 @@ export const PressureChart = memo(function PressureChart({
             stroke="var(--ink)"
             strokeDasharray="1 3"
             strokeWidth={2}
-            dot={false}
-            isAnimationActive={false}
+            {...LINE}
           />
         </LineChart>
       </ResponsiveContainer>
