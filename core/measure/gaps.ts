@@ -1,7 +1,6 @@
 import type { AxleName, Corner, Obstacle, Vehicle } from '../build';
-import { carrierMotion, resample } from '../clearance/points';
-import { POSE_STRIDE, writePose } from '../clearance/poses';
-import { profileOf, sectionClearance } from '../clearance/profile';
+import { clearanceAt } from '../clearance/at';
+import { profileOf } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { GUESSED_POINT_MM } from '../clearance/spread';
 import { tireSize } from '../tire/size';
@@ -45,31 +44,10 @@ export function gapClearance(
   obstacle: Pick<Obstacle, 'points' | 'carrier'>,
   gap: GapReading,
 ): (shift: Vec) => number {
-  const { steering, suspension } = vehicle.corners[axle];
   const { tire, wheel, spacerMm } = gap.mounted ?? { ...vehicle.stock, spacerMm: 0 };
   const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
-  const pose = new Float64Array(POSE_STRIDE);
-  writePose(pose, 0, steering, suspension, suspension.frontArmMm, NO_LIFT, gap.lockDeg, gap.travelMm);
-  const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 1, sz = 0, up = 0] = pose;
-  const { riseMm, follow } = carrierMotion(obstacle.carrier, NO_LIFT);
-  const points = resample(obstacle.points);
-  const onHub = obstacle.carrier === 'upright';
-  return ([dx, dy, dz]) => {
-    let least = Infinity;
-    for (const [x, y, z] of points) {
-      if (onHub) {
-        least = Math.min(least, sectionClearance(profile, y + dy, Math.hypot(x + dx, z + dz)));
-        continue;
-      }
-      const vx = x + dx - hx;
-      const vy = y + dy - hy;
-      const vz = z + dz + riseMm + follow * up - hz;
-      const a = vx * sx + vy * sy + vz * sz;
-      const r = Math.sqrt(Math.max(0, vx * vx + vy * vy + vz * vz - a * a));
-      least = Math.min(least, sectionClearance(profile, a, r));
-    }
-    return least;
-  };
+  const pose = { lift: NO_LIFT, lockDeg: gap.lockDeg, hubMm: gap.travelMm };
+  return clearanceAt(vehicle.corners[axle], obstacle, pose, profile);
 }
 
 type Fitted = { shift: Vec; information: number[][]; gradients: Vec[] };

@@ -1,0 +1,202 @@
+import { AXLES, type Build } from '../build';
+import { solve, varianceAlong } from '../measure/linear';
+import { foretell, keyOf, obstacleOf, priorMm, waysOf, type Unknown } from './foretell';
+import { touched, type TestReading } from './testFit';
+
+/** What the readings say of one thing that may be otherwise than measured. */
+export type Correction = {
+  unknown: Unknown;
+  key: string;
+  /** How sure it was before, one standard deviation, mm. */
+  priorMm: number;
+  /** By how much it is otherwise, and how sure that is. */
+  mm: number;
+  spreadMm: number;
+};
+
+/** One reading beside what was foretold for it. */
+export type Residual = {
+  reading: TestReading;
+  foretoldMm: number;
+  /** How sure that was, the reading's own error with it, one standard deviation, mm. */
+  spreadMm: number;
+  /** What was read; null where a mark or a look says only which side of 0 it is on. */
+  readMm: number | null;
+  /** Read less foretold; 0 where a look agrees with it. */
+  residualMm: number;
+  /** More than two spreads. */
+  beyond: boolean;
+  /** The same with the corrections taken over. */
+  afterMm: number;
+  /** What most likely made the difference, worst first; empty where there is none to speak of. */
+  causes: string[];
+};
+export type Reconciled = { corrections: Correction[]; residuals: Residual[] };
+
+const STEPS = 12;
+const SETTLED_MM = 1e-3;
+const STEP_MM = 0.25;
+const SPREADS = 2;
+const FAR_SPREADS = 3.5;
+/** How sharply a mark or a look says that the gap is on its side of 0, one standard deviation, mm. An estimate. */
+const LOOK_MM = 3;
+
+type Observation = {
+  reading: TestReading;
+  at: (values: readonly number[]) => number;
+  /** Which of the unknowns it depends on at all. */
+  on: readonly boolean[];
+};
+
+/** What a reading asks a clearance to be; null where it agrees with whatever is foretold. */
+function target(reading: TestReading, foretoldMm: number): { mm: number; sigmaMm: number } | null {
+  if (reading.gapMm !== undefined) return { mm: reading.gapMm, sigmaMm: Math.max(0.5, reading.errorMm) };
+  const agrees = touched(reading) ? foretoldMm <= 0 : foretoldMm >= 0;
+  return agrees ? null : { mm: 0, sigmaMm: LOOK_MM };
+}
+
+/** The unknowns that some readings speak of. */
+export function unknownsOf(readings: readonly TestReading[]): Unknown[] {
+  const seen = new Map<string, Unknown>();
+  const add = (one: Unknown): void => {
+    if (!seen.has(keyOf(one))) seen.set(keyOf(one), one);
+  };
+  for (const { axle, obstacle } of readings) add({ kind: 'obstacle', axle, obstacle });
+  for (const axle of AXLES) if (readings.some((one) => one.axle === axle)) add({ kind: 'ride', axle });
+  if (readings.length > 0) add({ kind: 'diameter' });
+  return [...seen.values()];
+}
+
+const slopesAt = ({ at, on }: Observation, values: readonly number[]): number[] =>
+  values.map((_, i) => {
+    if (!on[i]) return 0;
+    const to = (by: number): number[] => values.map((value, k) => (k === i ? value + by : value));
+    return (at(to(STEP_MM)) - at(to(-STEP_MM))) / (2 * STEP_MM);
+  });
+
+/**
+ * The most likely values of the unknowns: weighted least squares of Σ ((clearance − read)/σ)² + Σ (value/prior)², by Gauss
+ * and Newton, and the information that they hold. Each value stays 0 with its prior where nothing speaks of it.
+ */
+function fit(observations: readonly Observation[], priors: readonly number[]) {
+  let values = priors.map(() => 0);
+  let information: number[][] = [];
+  for (let step = 0; step < STEPS; step++) {
+    const now = values;
+    const pull = priors.map((prior, i) => -(now[i] ?? 0) / prior ** 2);
+    information = priors.map((prior, i) => priors.map((_, k) => (i === k ? 1 / prior ** 2 : 0)));
+    for (const observation of observations) {
+      const { reading, at } = observation;
+      const foretold = at(now);
+      const asked = target(reading, foretold);
+      if (!asked) continue;
+      const slopes = slopesAt(observation, now);
+      slopes.forEach((slope, i) => {
+        pull[i] = (pull[i] ?? 0) + (slope * (asked.mm - foretold)) / asked.sigmaMm ** 2;
+        slopes.forEach((other, k) => {
+          const row = information[i];
+          if (row) row[k] = (row[k] ?? 0) + (slope * other) / asked.sigmaMm ** 2;
+        });
+      });
+    }
+    const move = solve(information, pull);
+    values = now.map((value, i) => value + (move[i] ?? 0));
+    if (Math.hypot(...move) < SETTLED_MM) break;
+  }
+  return { values, information };
+}
+
+const CAUSE: Record<Unknown['kind'], (mm: number, label: string) => string> = {
+  obstacle: (mm, label) =>
+    `the ${label} stands ${Math.abs(mm).toFixed(0)} mm ${mm > 0 ? 'further out' : 'nearer'} than measured`,
+  ride: (mm) =>
+    mm > 0 ? `it stands ${mm.toFixed(0)} mm higher than measured` : `it has sagged by ${(-mm).toFixed(0)} mm`,
+  diameter: (mm) =>
+    `the tire is ${Math.abs(mm).toFixed(0)} mm ${mm > 0 ? 'larger' : 'smaller'} than its sheet`,
+};
+/** Corrections that move a reading by less are no cause worth naming, mm. */
+const NAMED_MM = 1;
+
+function causesOf(
+  build: Build,
+  corrections: readonly Correction[],
+  slopes: readonly number[],
+  farOff: boolean,
+): string[] {
+  const shares = corrections
+    .map(({ unknown, mm }, i) => ({ unknown, mm, by: Math.abs(mm * (slopes[i] ?? 0)) }))
+    .filter(({ by }) => by >= NAMED_MM)
+    .sort((a, b) => b.by - a.by);
+  const named = shares.map(({ unknown, mm }) => {
+    const obstacle =
+      unknown.kind === 'obstacle' ? obstacleOf(build, unknown.axle, unknown.obstacle) : undefined;
+    return CAUSE[unknown.kind](mm, obstacle?.label || obstacle?.id || '');
+  });
+  return farOff
+    ? [
+        ...named,
+        'what is left asks for another look: a reading that slipped, something not measured, or bushings that give',
+      ]
+    : named;
+}
+
+/**
+ * Sets test readings against what a build foretold, and works out what the vehicle is most likely otherwise: where each
+ * obstacle stands, how high it rides, how large its tire is. Readings of obstacles that the vehicle does not have are left
+ * out. Pure; the same readings give the same answer in any order.
+ */
+export function reconcile(build: Build, all: readonly TestReading[]): Reconciled {
+  const readings = all.filter(({ axle, obstacle }) => obstacleOf(build, axle, obstacle) !== undefined);
+  const unknowns = unknownsOf(readings);
+  const keys = unknowns.map(keyOf);
+  const priors = unknowns.map((one) => priorMm(build, one));
+  const ways = waysOf(build, readings);
+  const observations = readings.map((reading): Observation => {
+    const foretold = foretell(build, reading, ways);
+    const mine = new Set(unknownsOf([reading]).map(keyOf));
+    const parts = keys.flatMap((key, i) => (mine.has(key) ? [[key, i] as const] : []));
+    return {
+      reading,
+      at: (values) => foretold(new Map(parts.map(([key, i]) => [key, values[i] ?? 0]))),
+      on: keys.map((key) => mine.has(key)),
+    };
+  });
+  const nothing = priors.map(() => 0);
+  const { values, information } = fit(observations, priors);
+  const before = priors.map((prior, i) => priors.map((_, k) => (i === k ? 1 / prior ** 2 : 0)));
+  const unit = (i: number): number[] => priors.map((_, k) => (k === i ? 1 : 0));
+  const corrections = unknowns.map((unknown, i): Correction => ({
+    unknown,
+    key: keys[i] ?? '',
+    priorMm: priors[i] ?? NaN,
+    mm: values[i] ?? 0,
+    spreadMm: Math.sqrt(varianceAlong(information, unit(i))),
+  }));
+  const residuals = observations.map((observation): Residual => {
+    const { reading, at } = observation;
+    const foretoldMm = at(nothing);
+    const afterMm = at(values);
+    const slopes = slopesAt(observation, nothing);
+    const asked = target(reading, foretoldMm);
+    const sigmaMm = asked?.sigmaMm ?? LOOK_MM;
+    const spreadMm = Math.hypot(sigmaMm, Math.sqrt(varianceAlong(before, slopes)));
+    const residualMm = asked ? asked.mm - foretoldMm : 0;
+    const beyond = Math.abs(residualMm) > SPREADS * spreadMm;
+    const left = target(reading, afterMm);
+    // More than what is known to be unsure explains, or still off when all of it is taken over.
+    const farOff =
+      Math.abs(residualMm) > FAR_SPREADS * spreadMm ||
+      (left !== null && Math.abs(left.mm - afterMm) > SPREADS * sigmaMm);
+    return {
+      reading,
+      foretoldMm,
+      spreadMm,
+      readMm: reading.gapMm ?? null,
+      residualMm,
+      beyond,
+      afterMm,
+      causes: beyond ? causesOf(build, corrections, slopes, farOff) : [],
+    };
+  });
+  return { corrections, residuals };
+}
