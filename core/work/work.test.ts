@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, obstacle } from '../../tests/example';
 import { assess } from '../assess';
+import { riseMm } from '../vehicle/rise';
 import { planOf } from '../planning/schedule';
 import { planCalendar, planResources, SHIPPED_CALENDAR, shopCalendarSchema } from '../planning/shopCalendar';
 import { finishByJob, openTasks } from '../planning/week';
@@ -319,15 +320,18 @@ describe('papers', () => {
     expect(sketches).toHaveLength(4);
     const [before, after] = sketches;
     expect([before?.from, before?.to]).toEqual([after?.from, after?.to]);
-    const heights = (sketch: typeof before, at: number) =>
-      sketch?.strokes
-        .filter(({ weight, points }) => weight === 'bold' && points.length === 73)
-        [at]?.points.map(([, z]) => z) ?? [];
-    expect(Math.max(...heights(after, 0))).toBeCloseTo(answer.tire.package.overallDiameterMm, 6);
-    expect(Math.min(...heights(after, 0))).toBeCloseTo(0, 6);
-    // Whatever the body carries stands higher by the rise, to the millimetre.
-    const [a, b] = [before?.strokes[1]?.points[0]?.[1] ?? 0, after?.strokes[1]?.points[0]?.[1] ?? 0];
-    expect(b).toBeGreaterThan(a);
+    const round = after?.strokes.find(({ weight, points }) => weight === 'bold' && points.length === 73);
+    const heights = round?.points.map(([, z]) => z) ?? [];
+    expect(Math.max(...heights)).toBeCloseTo(answer.tire.package.overallDiameterMm, 6);
+    expect(Math.min(...heights)).toBeCloseTo(0, 6);
+    // What the body or the frame carries stands higher by the rise of either.
+    const rises = (['body', 'frame'] as const).map((carrier) => riseMm(build, 'front', carrier));
+    for (const [i, stroke] of (before?.strokes ?? []).entries()) {
+      const other = after?.strokes[i];
+      if (stroke === before?.strokes[0] || stroke.points.length === 73) continue;
+      const by = (other?.points[0]?.[1] ?? NaN) - (stroke.points[0]?.[1] ?? NaN);
+      expect(Math.min(...rises.map((rise) => Math.abs(rise - by)))).toBeLessThan(1e-6);
+    }
     const example0 = example();
     const same = customerCopy(HEADING, example0, assess(example0), [], 'metric');
     expect(same.blocks.some((block) => block.kind === 'table' && block.rows.length > 0)).toBe(false);

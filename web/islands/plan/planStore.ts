@@ -72,11 +72,11 @@ export function startPlanning(): () => void {
   const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
   const api: Remote<PlanApi> = wrap<PlanApi>(worker);
   const plan = latestOnly(
-    (_: number) => api.plan($jobs.get(), $shop.get().calendar, minuteOf(wallNow())),
+    (jobs: readonly BoardJob[]) => api.plan(jobs, $shop.get().calendar, minuteOf(wallNow())),
     (answer) => $plan.set(answer),
     (error) => toast(`The plan failed: ${error instanceof Error ? error.message : String(error)}`),
   );
-  const again = (): void => plan(Date.now());
+  const again = (): void => plan($jobs.get());
   const stops = [$jobs.subscribe(again), $shop.subscribe(again)];
   const look = async (): Promise<void> => {
     if (document.hidden) return;
