@@ -23,6 +23,7 @@ import type { ShopCalendar } from '../core/planning/shopCalendar';
 import type { RuleSet } from '../core/rules/schema';
 import type { ScanHead } from '../core/scan/parts';
 import { JOB_STATUSES } from '../core/record/jobStatus';
+import type { LogEntry } from '../core/record/logEntry';
 import type { JobWork } from '../core/work/jobWork';
 import type { Quote, Terms } from '../core/work/quote';
 import type { WorkRule } from '../core/work/workRules';
@@ -233,6 +234,26 @@ export const quotes = pgTable(
     acceptedOption: integer(),
   },
   (table) => [uniqueIndex().on(table.jobId, table.number)],
+);
+
+/**
+ * What was seen and done on a vehicle, in the order it happened. The id is made where it is written down, so that an entry
+ * that is sent twice stands once. Rows are only ever added.
+ */
+export const logEntries = pgTable(
+  'log_entries',
+  {
+    id: text().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    kind: text().$type<LogEntry['kind']>().notNull(),
+    /** The shop's wall time. */
+    at: text().notNull(),
+    document: json().$type<LogEntry>().notNull(),
+    storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.jobId, table.at)],
 );
 
 /** One row: the shop itself. */

@@ -4,6 +4,7 @@ import { demoBuild, example, obstacle } from '../../tests/example';
 import type { Build } from '../build';
 import { foretell, keyOf, priorMm, waysOf } from './foretell';
 import { reconcile, unknownsOf } from './reconcile';
+import { takeOver } from './takeOver';
 import { testReadingSchema, type TestReading } from './testFit';
 
 const arc = (radius: number, y: number, fromDeg: number, toDeg: number): [number, number, number][] =>
@@ -202,5 +203,35 @@ describe('reconciling', () => {
       expect(count / SHOPS, key).toBeLessThan(0.95);
     }
     expect(after).toBeLessThan(before / 2);
+  });
+});
+
+describe('taking it over', () => {
+  test('the vehicle as found foretells what was read, and the same readings would change it no more', () => {
+    const { normal } = random(7);
+    const truth = new Map([
+      ['front seam', -12],
+      ['front lip', 6],
+      ['ride front', -8],
+      ['diameter', 10],
+    ]);
+    const readings = readIn(truth, () => 0.3 * normal());
+    const { corrections, residuals } = reconcile(build, readings);
+    const file = { vehicle: build.vehicle, package: build.package };
+    const after = takeOver(build, file, corrections, readings);
+    const now: Build = {
+      ...build,
+      vehicle: after.vehicle as Build['vehicle'],
+      package: after.package as Build['package'],
+    };
+    const again = reconcile(now, readings);
+    for (const [i, { afterMm }] of residuals.entries())
+      // Points are kept to a tenth, along the way that the closest reading found.
+      expect(Math.abs((again.residuals[i]?.foretoldMm ?? NaN) - afterMm)).toBeLessThan(1.5);
+    const off = (list: typeof residuals) => Math.hypot(...list.map(({ residualMm }) => residualMm));
+    expect(off(again.residuals)).toBeLessThan(off(residuals) / 4);
+    // What nobody spoke of is the very same.
+    expect(after.vehicle.corners.rear).toBe(build.vehicle.corners.rear);
+    expect(takeOver(build, file, [], []).vehicle).toBe(build.vehicle);
   });
 });
