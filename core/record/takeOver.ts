@@ -24,13 +24,11 @@ export function takeOver(
   const found = new Map(corrections.map((one) => [one.key, one]));
   const cornerWith = (axle: AxleName): VehicleFile['corners']['front'] => {
     const corner = files.vehicle.corners[axle];
-    let changed = false;
     const obstacles = corner.obstacles.map((obstacle) => {
       const key = `${axle} ${obstacle.id}`;
       const correction = found.get(key);
       const way = ways.get(key);
       if (!correction || !way) return obstacle;
-      changed = true;
       const by = Math.abs(correction.mm) < LEAST_MM ? 0 : correction.mm;
       return {
         ...obstacle,
@@ -42,7 +40,7 @@ export function takeOver(
         tapeErrorMm: Math.max(0.5, tenth(correction.spreadMm)),
       };
     });
-    return changed ? { ...corner, obstacles } : corner;
+    return obstacles.some((one, i) => one !== corner.obstacles[i]) ? { ...corner, obstacles } : corner;
   };
   const corners = { front: cornerWith('front'), rear: cornerWith('rear') };
   const sag = { ...files.package.sagMm };
@@ -51,7 +49,7 @@ export function takeOver(
     const ride = found.get(`ride ${axle}`);
     if (!ride || Math.abs(ride.mm) < LEAST_MM) continue;
     // What stands lower has sagged.
-    sag[axle] = tenth((build.package.sagMm[axle] ?? 0) - ride.mm);
+    sag[axle] = tenth(build.package.sagMm[axle] - ride.mm);
     sagged = true;
   }
   const { tire, wheel } = build.package;

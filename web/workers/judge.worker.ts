@@ -10,6 +10,9 @@ import { cutPlanOf, type EdgeCut } from '../../core/cutting/cutPlan';
 import { markingOf, type Marking } from '../../core/cutting/marking';
 import { cutScaleOf, type ScaleStep } from '../../core/cutting/scale';
 import { fitLog, type LogFit } from '../../core/driveline/roadLog';
+import { nextReadings, type Suggestion } from '../../core/record/nextReadings';
+import { reconcile, type Reconciled } from '../../core/record/reconcile';
+import type { TestReading } from '../../core/record/testFit';
 import { calculatedTire, tireSize } from '../../core/tire/size';
 import type { LogFile } from '../../formats/roadLogFile';
 import { MATERIALS } from '../../core/vehicle/schema';
@@ -36,6 +39,10 @@ const api = {
   /** What cutting less leaves on an axle, and the lift that would stand in for it. */
   cutScale(build: Build, axle: AxleName, discRadiusMm: number): ScaleStep[] {
     return cutScaleOf(build, axle, cutPlanOf(build, discRadiusMm, [axle]));
+  },
+  /** Readings against what was foretold for them, and the ones that would teach most now. */
+  testFit(build: Build, readings: readonly TestReading[]): { reconciled: Reconciled; next: Suggestion[] } {
+    return { reconciled: reconcile(build, readings), next: nextReadings(build, readings) };
   },
   region(build: Build, axle: AxleName): FreeRegion {
     return freeRegion(build, axle);

@@ -19,6 +19,7 @@ const STATIONS = [
   ['driveline', 'Driveline'],
   ['cut', 'Cut'],
   ['build', 'Build'],
+  ['log', 'Log'],
 ] as const;
 
 /** The one sentence that matters now. While a newer answer is on its way the last one stands, greyed. */

@@ -9,6 +9,7 @@ import { CutStation } from '../cut/CutStation';
 import { DrivelineStation } from '../driveline/DrivelineStation';
 import { FitStation } from '../fit/FitStation';
 import { LoadStation } from '../load/LoadStation';
+import { LogStation } from '../log/LogStation';
 import { MeasureStation } from '../measure/MeasureStation';
 import { PackageStation } from '../package/PackageStation';
 import { Header } from './Header';
@@ -69,6 +70,7 @@ export function Sheet(props: Props) {
             <DrivelineStation build={build} />
             <CutStation build={build} />
             <BuildStation build={build} />
+            <LogStation build={build} />
           </>
         ) : (
           <p className="py-10 text-lg">

@@ -9,7 +9,7 @@ export const HELP_EVENT = 'vexlo:help';
 
 /** The keys of the sheet, in the order that `?` lists them. */
 export const KEYS: readonly (readonly [keys: string, words: string])[] = [
-  ['1 … 7', 'go to Measure, Package, Fit, Load, Driveline, Cut, Build'],
+  ['1 … 8', 'go to Measure, Package, Fit, Load, Driveline, Cut, Build, Log'],
   ['[ ]', 'previous, next stage'],
   ['F R', 'front, rear axle'],
   [
@@ -66,6 +66,7 @@ export function listenToKeys(): () => void {
     '5': free(() => goTo('driveline')),
     '6': free(() => goTo('cut')),
     '7': free(() => goTo('build')),
+    '8': free(() => goTo('log')),
     '[': free(() => otherStage(-1)),
     ']': free(() => otherStage(1)),
     f: axle('front'),

@@ -1,0 +1,46 @@
+import type { Build } from '../../../core/build';
+import { LOG_KINDS, type LogEntry } from '../../../core/record/logEntry';
+import type { TestReading } from '../../../core/record/testFit';
+import { labelOf, poseShort } from '../../../core/verdict';
+import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
+
+export const mm = (value: number, units: UnitSystem): string =>
+  showWithUnit(units === 'metric' ? Math.round(value * 10) / 10 : value, 'length', units);
+
+export const STANCE_WORDS = { ride: 'level', ramp: 'ramp', loaded: 'loaded', crossed: 'hanging' } as const;
+
+/** What was seen: `12 mm`, `scuff`, `clear`. */
+export const seenWords = ({ gapMm, mark, clear }: TestReading, units: UnitSystem): string =>
+  gapMm !== undefined ? mm(gapMm, units) : (mark ?? (clear ? 'clear' : ''));
+
+export function readingWords(reading: TestReading, build: Build | null, units: UnitSystem): string {
+  const { axle, side, direction, obstacle, lockDeg, travelMm } = reading;
+  const place = build ? labelOf(build, axle, obstacle) : obstacle;
+  return `${place}, ${side} ${axle}, ${poseShort(lockDeg, travelMm, units)}${direction === 'reverse' ? ', in reverse' : ''}`;
+}
+
+/** One entry in a line, for the list and for a file. */
+export function entryWords(entry: LogEntry, build: Build | null, units: UnitSystem): string {
+  switch (entry.kind) {
+    case 'test-fit':
+      return `${readingWords(entry.reading, build, units)}: ${seenWords(entry.reading, units)}${entry.reading.sound ? `, ${entry.reading.sound}` : ''}${entry.reading.done ? `; ${entry.reading.done}` : ''}`;
+    case 're-torque':
+      return `${LOG_KINDS['re-torque']} to ${entry.torque || 'what is stated'}, ${entry.loose === 0 ? 'none was loose' : `${entry.loose} were loose`}`;
+    case 'alignment':
+      return `alignment, ${Object.entries(entry.after)
+        .map(([key, deg]) => `${key.replace('Deg', '')} ${deg}°`)
+        .join(', ')}`;
+    case 'tread':
+      return `tread ${Object.entries(entry.mm)
+        .map(([place, { inner, middle, outer }]) => `${place} ${inner}/${middle}/${outer}`)
+        .join(', ')} mm`;
+    case 'pressures':
+      return `pressures ${showWithUnit(entry.frontKpa, 'pressure', units)} front, ${showWithUnit(entry.rearKpa, 'pressure', units)} rear`;
+    case 'note':
+      return entry.words;
+    case 'reconciled':
+      return entry.dismissed
+        ? `readings dismissed: ${entry.dismissed}`
+        : `taken over as measured: ${entry.taken.map(({ key, mm: by }) => `${key} ${by > 0 ? '+' : ''}${by.toFixed(1)} mm`).join(', ')}`;
+  }
+}
