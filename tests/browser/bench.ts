@@ -26,6 +26,8 @@ export type Bench = Browser & {
   /** Drags a part of a drawing by pixels of the page. */
   drag: (testId: string, dx: number, dy: number) => Promise<void>;
   keys: (...keys: string[]) => Promise<void>;
+  /** Chromium's own switch for the network, as pulling the cable would do. */
+  connection: (on: boolean) => Promise<void>;
   /** A key while Ctrl is held. */
   control: (key: string) => Promise<void>;
 };
@@ -100,6 +102,18 @@ function benchOf(browser: Browser, address: string): Bench {
         .actions()
         .sendKeys(...keys)
         .perform(),
+    connection: async (on) => {
+      const devtools = driver as unknown as {
+        sendDevToolsCommand: (name: string, values: object) => Promise<void>;
+      };
+      await devtools.sendDevToolsCommand('Network.enable', {});
+      await devtools.sendDevToolsCommand('Network.emulateNetworkConditions', {
+        offline: !on,
+        latency: 0,
+        downloadThroughput: -1,
+        uploadThroughput: -1,
+      });
+    },
     control: (key) => driver.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform(),
   };
   return bench;

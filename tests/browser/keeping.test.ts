@@ -9,20 +9,6 @@ import { SCRATCH } from './browser';
 
 const bench = useBench('keeping');
 
-/** Chromium's own switch for the network, as pulling the cable would do. */
-async function connection(on: boolean): Promise<void> {
-  const driver = bench().driver as unknown as {
-    sendDevToolsCommand: (name: string, values: object) => Promise<void>;
-  };
-  await driver.sendDevToolsCommand('Network.enable', {});
-  await driver.sendDevToolsCommand('Network.emulateNetworkConditions', {
-    offline: !on,
-    latency: 0,
-    downloadThroughput: -1,
-    uploadThroughput: -1,
-  });
-}
-
 /** A toast slides in; it is pressed where it is, not where it was. */
 async function pressToast(words: string): Promise<void> {
   const { driver, find } = bench();
@@ -106,11 +92,11 @@ describe('nothing typed is lost', () => {
     const { openStage, type, find, saved, driver, field, eventually, text } = bench();
     await openStage('Tarn Holloway', 1);
     await saved();
-    await connection(false);
+    await bench().connection(false);
     await type('Spacer', '17');
     await find('[data-testid="save-state"][data-state="offline"]');
     expect(await text('[data-testid="save-state"]')).toContain('kept on this device');
-    await connection(true);
+    await bench().connection(true);
     await saved();
     await driver.navigate().refresh();
     await eventually(
@@ -125,11 +111,11 @@ describe('nothing typed is lost', () => {
     await openStage('Tarn Holloway', 2);
     const path = new URL(await driver.getCurrentUrl());
     await saved();
-    await connection(false);
+    await bench().connection(false);
     await type('Spacer', '9');
     await driver.sleep(300);
     await driver.get('about:blank');
-    await connection(true);
+    await bench().connection(true);
     await go(path.pathname + path.search);
     await eventually(
       () => field('Spacer'),
@@ -173,14 +159,14 @@ describe('nothing typed is lost', () => {
       (mm) => mm === '21',
       'ours is seen there',
     );
-    await connection(false);
+    await bench().connection(false);
     await type('Spacer', '30');
     await find('[data-testid="save-state"][data-state="offline"]');
     await driver.switchTo().window(first);
     await type('Spacer', '25');
     await saved();
     await driver.switchTo().window(second);
-    await connection(true);
+    await bench().connection(true);
     await eventually(
       () => text('body'),
       (words) => words.includes('Theirs stands'),

@@ -6,6 +6,7 @@ import { quoteLines, type Quote } from '../../core/work/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import { connect, type Connection } from '../../data/client';
 import { importBuild, jobVersions } from '../../server/jobs';
+import { writeLog } from '../../server/log';
 import { paperOf } from '../../server/papers';
 import { changeJob } from '../../server/release';
 import {
@@ -129,4 +130,25 @@ test('papers are those of the job, and of no other', async () => {
     refusal: { status: 404 },
   });
   expect(await paperOf(db(), otherJob, 'quote', quotes[0]?.id ?? 0, 'metric')).toMatchObject({ ok: false });
+});
+
+test('an entry of the log stands once however often it is sent, and a faulty list is refused whole', async () => {
+  const entry = {
+    id: '00000000-0000-4000-8000-000000000001',
+    at: '2026-11-25T10:00',
+    by: 'Tester',
+    kind: 'note',
+    words: 'Rubber crumbs behind the left front wheel',
+  };
+  const second = { ...entry, id: '00000000-0000-4000-8000-000000000002', at: '2026-11-25T09:00' };
+  expect(await writeLog(db(), jobId, [entry])).toMatchObject({ ok: true });
+  const twice = await writeLog(db(), jobId, [entry, second]);
+  // In the order that it happened, not that it came.
+  expect(twice).toEqual({ ok: true, value: [second, entry] });
+  const faulty = await writeLog(db(), jobId, [
+    { ...entry, id: second.id.replace('2', '3') },
+    { ...entry, id: 'x' },
+  ]);
+  expect(faulty).toMatchObject({ refusal: { status: 422, faults: [{ path: '1.id' }] } });
+  expect(await writeLog(db(), jobId, [])).toEqual(twice);
 });

@@ -133,7 +133,7 @@ export function TestFitForm({
           <label className="caption w-24">
             Lock, °
             <input
-              className="field-box text-ink"
+              className="field-box text-ink text-base"
               inputMode="decimal"
               value={String(pose.lockDeg)}
               onChange={(event) => {
@@ -145,7 +145,7 @@ export function TestFitForm({
           <label className="caption w-28">
             Travel, mm
             <input
-              className="field-box text-ink"
+              className="field-box text-ink text-base"
               inputMode="decimal"
               value={String(pose.travelMm)}
               onChange={(event) => {

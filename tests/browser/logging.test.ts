@@ -1,0 +1,129 @@
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import type { LogEntry } from '../../core/record/logEntry';
+import { useBench } from './bench';
+
+const bench = useBench('logging');
+
+const press = async (words: string, inside = '//section[@id="log"]'): Promise<void> => {
+  const button = await bench().driver.findElement(
+    By.xpath(`${inside}//button[normalize-space(.)="${words}"]`),
+  );
+  await bench().driver.executeScript('arguments[0].click()', button);
+};
+const fill = async (words: string, text: string): Promise<void> => {
+  const { driver } = bench();
+  const input = await driver.findElement(
+    By.xpath(`//section[@id="log"]//label[starts-with(normalize-space(.), "${words}")]//input`),
+  );
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', input);
+  await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+};
+const entries = (): Promise<LogEntry[]> =>
+  bench().driver.executeAsyncScript<LogEntry[]>(`
+    const done = arguments[0];
+    fetch('/api' + location.pathname + '/log').then((r) => r.json()).then(done);
+  `);
+const lines = async (kind: string): Promise<number> =>
+  (await bench().driver.findElements(By.css(`[data-testid="timeline"] [data-entry="${kind}"]`))).length;
+
+describe('a test fit', () => {
+  test('the round asks for what teaches most; a press puts it into the form, and a gap is written down', async () => {
+    const { openStage, find, text, eventually, driver } = bench();
+    await openStage('Dunmarrow', 3);
+    const first = await find('[data-testid="suggestions"] ol li button');
+    const asked = (await first.findElement(By.css('b')).getText()).trim();
+    await driver.executeScript('arguments[0].click()', first);
+    expect(await text('[data-testid="test-fit"]')).toContain(asked);
+    await fill('Gap', 'near');
+    await press('Write the gap down');
+    expect(await text('[data-testid="test-fit"] [role="alert"]')).toContain('"near" is not a number');
+    await fill('Gap', '4');
+    await press('Write the gap down');
+    await eventually(
+      () => text('[data-testid="reconcile"]'),
+      (words) => words.includes(asked) && words.includes('4 mm'),
+      'it stands against what was foretold',
+    );
+    await eventually(entries, (list) => list.length === 1, 'the server has it');
+    expect((await entries())[0]).toMatchObject({ kind: 'test-fit', by: 'Ansa Brekk', reading: { gapMm: 4 } });
+  });
+
+  test('what is written down while the connection is gone waits, over a reload too, and stands once', async () => {
+    const { connection, eventually, find, text, driver } = bench();
+    await connection(false);
+    await press('scuffs');
+    await press('is clear');
+    await eventually(
+      () => text('[data-testid="log-waiting"]'),
+      (words) => words.includes('2 entries wait'),
+      'they wait',
+    );
+    expect(await lines('test-fit')).toBe(3);
+    await connection(true);
+    // Sent again as a page would that never heard the answer.
+    const sent = await driver.executeAsyncScript<number>(`
+      const done = arguments[0];
+      const id = location.pathname.split('/').pop();
+      const list = localStorage.getItem('vexlo-log-' + id);
+      const post = () => fetch('/api' + location.pathname + '/log', {
+        method: 'POST', body: list, headers: { 'content-type': 'application/json' },
+      });
+      post().then(post).then((r) => done(r.status));
+    `);
+    expect(sent).toBe(200);
+    await driver.navigate().refresh();
+    await find('[data-testid="timeline"] [data-entry]');
+    await eventually(
+      () => driver.findElements(By.css('[data-testid="log-waiting"]')),
+      (list) => list.length === 0,
+      'nothing waits',
+    );
+    expect(await entries()).toHaveLength(3);
+    expect(await lines('test-fit')).toBe(3);
+  });
+
+  test('what they say is taken over as measured with one press, with history and undo', async () => {
+    const { eventually, find, text, driver, saved, settled, control } = bench();
+    await find('[data-testid="reconcile"] [data-correction]');
+    const before = await settled();
+    await press('Take over as measured');
+    await eventually(
+      () => driver.findElements(By.css('[data-testid="reconcile"]')),
+      (list) => list.length === 0,
+      'they are settled',
+    );
+    expect(await text('[data-testid="timeline"]')).toContain('taken over as measured:');
+    await saved();
+    const after = await eventually(settled, (words) => words !== before, 'the verdict follows');
+    expect(after).not.toBe(before);
+    await driver.executeScript('document.activeElement.blur()');
+    await control('z');
+    await control('z');
+    await eventually(settled, (words) => words === before, 'undo puts vehicle and stage back');
+  });
+});
+
+test('follow-up is written down, refused by name, filtered and kept', async () => {
+  const { text, eventually, driver } = bench();
+  await fill('Odometer', '48210');
+  await fill('Set to', '140 Nm');
+  await fill('How many', 'two');
+  await press('Write down');
+  expect(await text('[data-testid="follow-up"] [role="alert"]')).toContain('loose "two" is not a number');
+  await fill('How many', '2');
+  await press('Write down');
+  await eventually(
+    () => lines('re-torque'),
+    (count) => count === 1,
+    'it stands in the list',
+  );
+  const filter = await driver.findElement(By.css('[data-testid="timeline"] select'));
+  await filter.sendKeys('re-torque');
+  await eventually(
+    () => lines('test-fit'),
+    (count) => count === 0,
+    'only what is asked for is shown',
+  );
+  expect(await text('[data-testid="timeline"]')).toContain('140 Nm, 2 were loose');
+});
