@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { useMemo, useRef } from 'react';
 import type { PoseView } from '../../core/clearance/contact';
 import { VIEWS } from '../../core/clearance/outline';
 import type { Profile } from '../../core/clearance/profile';
@@ -10,6 +10,8 @@ import { Tape, type Runner } from './Tape';
 export type TapeOf = { fromMm: number; toMm: number; runners: Runner[] };
 
 type Props = {
+  /** Whose lines they are: another corner has others. */
+  corner: object;
   view: PoseView;
   profile: Profile;
   stock: Profile;
@@ -64,6 +66,7 @@ const FRAMES: readonly Frame[] = [
 
 /** Side, plan and front views of one corner in one pose, with the shortest gap dimensioned and tapes at the edges. */
 export function BenchDrawing({
+  corner,
   view,
   profile,
   stock,
@@ -79,12 +82,19 @@ export function BenchDrawing({
   const scale = (): number => WIDTH / (svg.current?.getBoundingClientRect().width ?? WIDTH);
   const { hub, spin, nearest } = view;
   const best = VIEWS.reduce((most, of) => (gapIn(of, nearest) > gapIn(most, nearest) + 0.5 ? of : most));
-  const obstacles = view.obstacles.map(({ id, points }) => ({
-    id,
-    points,
-    name: names[id] ?? id,
-    layer: layers[id] ?? ('metal' as const),
-  }));
+  // While hub and spindle stand where they stood, so does everything else: a wheel that is moved on its hub moves no line.
+  const stands = `${hub.join()} ${spin.join()} ${view.crossed} ${view.foreAftMm}`;
+  const obstacles = useMemo(
+    () =>
+      view.obstacles.map(({ id, points }) => ({
+        id,
+        points,
+        name: names[id] ?? id,
+        layer: layers[id] ?? ('metal' as const),
+      })),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [stands, corner, names, layers],
+  );
   return (
     <svg
       ref={svg}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Point } from '../../core/clearance/contact';
 import { project, rimShadow, tireShadow, type Flat, type View } from '../../core/clearance/outline';
 import type { Profile } from '../../core/clearance/profile';
@@ -69,6 +70,61 @@ export function gapIn(view: View, gap: Pick<Gap, 'at' | 'surface'>): number {
   return Math.hypot(a[0] - b[0], a[1] - b[1]);
 }
 
+/** Where a flat point of a view falls on the sheet. */
+const placing =
+  ({ of, x, y, scale }: Frame) =>
+  ([u, v]: Flat): Flat => {
+    const [signX, signY] = AXES[of];
+    return [x + signX * u * scale, y + signY * v * scale];
+  };
+
+function path(place: (point: Flat) => Flat, points: readonly Flat[], close = ''): string {
+  if (points.length === 0) return '';
+  const words = points.map((point) =>
+    place(point)
+      .map((n) => n.toFixed(1))
+      .join(' '),
+  );
+  return `M${words.join('L')}${close}`;
+}
+
+const cross = ([cx, cy]: Flat, arm: number): string =>
+  `M${cx - arm} ${cy}H${cx + arm}M${cx} ${cy - arm}V${cy + arm}`;
+
+/** The obstacles' lines alone: drawn anew when they move, not with every move of the wheel. */
+const Lines = memo(function Lines({
+  frame,
+  obstacles,
+  near,
+  pick,
+}: Pick<Props, 'frame' | 'obstacles' | 'near' | 'pick'>) {
+  const place = placing(frame);
+  return obstacles.map(({ id, name, layer, points, guessed = [] }) => {
+    const [only] = points;
+    const d =
+      points.length === 1 && only
+        ? cross(place(project(frame.of, only)), 4)
+        : path(
+            place,
+            points.map((point) => project(frame.of, point)),
+          );
+    return (
+      <g key={id} onPointerDown={pick && (() => pick(id))} style={pick && { cursor: 'pointer' }}>
+        {pick && <path d={d} fill="none" stroke="transparent" strokeWidth={12} />}
+        <path
+          className="obstacle"
+          data-layer={layer}
+          data-near={id === near}
+          data-guess={guessed.length * 2 > points.length}
+          d={d}
+        >
+          <title>{name}</title>
+        </path>
+      </g>
+    );
+  });
+});
+
 export function CornerView({
   frame,
   profile,
@@ -85,23 +141,8 @@ export function CornerView({
 }: Props) {
   const { of, left, top, width, height } = frame;
   const [signX, signY] = AXES[of];
-  const place = ([u, v]: Flat): Flat => [
-    frame.x + signX * u * frame.scale,
-    frame.y + signY * v * frame.scale,
-  ];
+  const place = placing(frame);
   const at = (point: Point): Flat => place(project(of, point));
-  const path = (points: readonly Flat[], close = ''): string =>
-    points.length === 0
-      ? ''
-      : `M${points
-          .map((point) =>
-            place(point)
-              .map((n) => n.toFixed(1))
-              .join(' '),
-          )
-          .join('L')}${close}`;
-  const cross = ([cx, cy]: Flat, arm: number): string =>
-    `M${cx - arm} ${cy}H${cx + arm}M${cx} ${cy - arm}V${cy + arm}`;
   const groundY = place([0, hub[2] - profile.tireOuterMm * 0.97])[1];
   const ends = gap && ([at(gap.at), at(gap.surface)] as const);
   const toRight = ends && ends[0][0] < left + width * 0.55;
@@ -116,51 +157,36 @@ export function CornerView({
       </text>
       <g clipPath={`url(#clip-${of}-${left})`}>
         {of !== 'plan' && <path className="thin" d={`M${left} ${groundY}H${left + width}`} />}
-        {stock && <path className="stock" d={path(tireShadow(stock, [0, 0, 0], [0, 1, 0], of), 'Z')} />}
-        <path className="tire" d={path(tireShadow(profile, hub, spin, of), 'Z')} />
-        <path className="rim" d={path(rimShadow(profile, hub, spin, of), 'Z')} />
+        {stock && (
+          <path className="stock" d={path(place, tireShadow(stock, [0, 0, 0], [0, 1, 0], of), 'Z')} />
+        )}
+        <path className="tire" d={path(place, tireShadow(profile, hub, spin, of), 'Z')} />
+        <path className="rim" d={path(place, rimShadow(profile, hub, spin, of), 'Z')} />
         <path className="thin" d={cross(at(hub), 7)} />
-        {obstacles.map(({ id, name, layer, points, guessed = [] }) => {
-          const [only] = points;
-          const d =
-            points.length === 1 && only
-              ? cross(at(only), 4)
-              : path(points.map((point) => project(of, point)));
-          return (
-            <g key={id} onPointerDown={pick && (() => pick(id))} style={pick && { cursor: 'pointer' }}>
-              {pick && <path d={d} fill="none" stroke="transparent" strokeWidth={12} />}
-              <path
-                className="obstacle"
-                data-layer={layer}
-                data-near={id === near}
-                data-guess={guessed.length * 2 > points.length}
-                d={d}
-              >
-                <title>{name}</title>
-              </path>
-              {id === marked?.id &&
-                points.map((point, i) => {
-                  const [cx, cy] = at(point);
-                  return movePoint ? (
-                    <PointHandle
-                      key={i}
-                      label={`${name}, point ${i + 1}, ${frame.of}`}
-                      x={cx}
-                      y={cy}
-                      large={i === marked.point}
-                      hollow={guessed.includes(i)}
-                      perUnit={[signX / frame.scale, signY / frame.scale]}
-                      scale={movePoint.scale}
-                      move={(across, down) => movePoint.move(i, inSpace(of, across, down))}
-                      take={() => movePoint.take(i)}
-                    />
-                  ) : (
-                    <circle key={i} cx={cx} cy={cy} r={i === marked.point ? 5 : 2.5} fill="var(--signal)" />
-                  );
-                })}
-            </g>
-          );
-        })}
+        <Lines frame={frame} obstacles={obstacles} near={near} {...(pick ? { pick } : {})} />
+        {obstacles.map(
+          ({ id, name, points, guessed = [] }) =>
+            id === marked?.id &&
+            points.map((point, i) => {
+              const [cx, cy] = at(point);
+              return movePoint ? (
+                <PointHandle
+                  key={i}
+                  label={`${name}, point ${i + 1}, ${frame.of}`}
+                  x={cx}
+                  y={cy}
+                  large={i === marked.point}
+                  hollow={guessed.includes(i)}
+                  perUnit={[signX / frame.scale, signY / frame.scale]}
+                  scale={movePoint.scale}
+                  move={(across, down) => movePoint.move(i, inSpace(of, across, down))}
+                  take={() => movePoint.take(i)}
+                />
+              ) : (
+                <circle key={i} cx={cx} cy={cy} r={i === marked.point ? 5 : 2.5} fill="var(--signal)" />
+              );
+            }),
+        )}
         {guide?.view === of && <GuideLine from={at(guide.from)} to={at(guide.to)} words={guide.words} />}
         {ends && (
           <>

@@ -1,9 +1,9 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { readBuild, type Build } from '../../../core/build';
 import { tasksOf, takenInto, type JobWork } from '../../../core/work/jobWork';
 import { workOf } from '../../../core/work/needs';
-import { $active, $job, $shop, $stages, $vehicle, fileOf } from '../sheet/store';
+import { $build, $head, $heads, $job, $shop, $stages, $vehicle, fileOf } from '../sheet/store';
 import { $work, editWork } from '../sheet/work';
 import { CheckLists } from './CheckLists';
 import { today } from './now';
@@ -16,29 +16,34 @@ import { WorkRulesDialog } from './WorkRulesDialog';
 
 /** The build of the stage that is in work: that of the page where it is the same one. */
 function useBuildInWork(build: Build, work: JobWork): Build | null {
-  const vehicle = useStore($vehicle);
-  const stages = useStore($stages);
-  const active = useStore($active);
-  if (work.stageId === null) return null;
-  if (active?.id === work.stageId) return build;
-  const stage = stages.find(({ id }) => id === work.stageId);
-  const read = vehicle && stage && readBuild(fileOf(vehicle, stage));
-  return read?.ok ? read.build : null;
+  const head = useStore($head);
+  const { stageId } = work;
+  // Another stage than the one on the page is not edited meanwhile: it is read once.
+  const other = useMemo(() => {
+    const vehicle = $vehicle.get();
+    const stage = stageId === head?.id ? undefined : $stages.get().find(({ id }) => id === stageId);
+    const read = vehicle && stage && readBuild(fileOf(vehicle, stage));
+    return read?.ok ? read.build : null;
+  }, [stageId, head?.id]);
+  if (stageId === null) return null;
+  return head?.id === stageId ? build : other;
 }
 
 /** Takes the stage on the page into work, with the tasks that it asks for today. */
-function TakeIntoWork({ build }: { build: Build }) {
+function TakeIntoWork() {
   const { workRules } = useStore($shop);
   const { work } = useStore($work);
-  const active = useStore($active);
-  const stages = useStore($stages);
+  const active = useStore($head);
+  const heads = useStore($heads);
   if (!active) return null;
-  const lines = workOf(build, workRules, new Set(work.takenIn));
   const take = (): void => {
-    const tasks = tasksOf(lines, today());
+    // The stage as it is now, which may be drawn a moment later.
+    const build = $build.get();
+    if (!build) return;
+    const tasks = tasksOf(workOf(build, workRules, new Set(work.takenIn)), today());
     void editWork((now) => takenInto(now, active.id, tasks));
   };
-  const inWork = stages.find(({ id }) => id === work.stageId);
+  const inWork = heads.find(({ id }) => id === work.stageId);
   const ticked = work.tasks.filter(({ id }) => work.ticks[id]).length;
   const nothing = active.position === 0;
   return (
@@ -50,12 +55,12 @@ function TakeIntoWork({ build }: { build: Build }) {
         title={nothing ? 'As delivered there is nothing to build' : undefined}
         onClick={take}
       >
-        {inWork?.id === active.id ? 'Take its tasks in again' : `Take ${active.label} into work`}
+        {inWork?.id === active.id ? 'Take its tasks in again' : `Take ${active.name} into work`}
       </button>
       <p>
         {inWork ? (
           <>
-            <b className="font-semibold">{inWork.label}</b> is in work: {ticked} of {work.tasks.length} tasks
+            <b className="font-semibold">{inWork.name}</b> is in work: {ticked} of {work.tasks.length} tasks
             ticked. <a href="/plan">See the week</a>
           </>
         ) : (
@@ -98,7 +103,7 @@ function EndWithout() {
 
 function Papers() {
   const job = useStore($job);
-  const active = useStore($active);
+  const active = useStore($head);
   if (!job || !active) return null;
   const of = (kind: string): string => `/jobs/${job.id}/papers/${kind}?of=${active.id}`;
   return (
@@ -142,7 +147,7 @@ export function BuildStation({ build }: { build: Build }) {
         </div>
       </div>
       <div className="mt-4">
-        <TakeIntoWork build={build} />
+        <TakeIntoWork />
       </div>
       {inWork ? (
         <>

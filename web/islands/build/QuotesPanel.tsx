@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { money, totalsOf } from '../../../core/work/quote';
 import type { QuoteLineOut } from '../../../server/work';
-import { $job, $stages } from '../sheet/store';
+import { $heads, $job, $stages } from '../sheet/store';
 import { send, type Answer } from '../sheet/wire';
 import { QuoteDialog } from './QuoteDialog';
 import { draftQuote } from './quoteDraft';
@@ -17,15 +17,16 @@ export function refusalWords(answer: Exclude<Answer<unknown>, { kind: 'ok' }>): 
 
 /** Which stages a new quote offers. */
 function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
-  const stages = useStore($stages).filter(({ position }) => position > 0);
+  const heads = useStore($heads).filter(({ position }) => position > 0);
   const job = useStore($job);
   const [left, setLeft] = useState<readonly number[]>([]);
   const [busy, setBusy] = useState(false);
-  const offered = stages.filter(({ id }) => !left.includes(id));
+  const offered = heads.filter(({ id }) => !left.includes(id));
   const make = async (): Promise<void> => {
     if (!job) return;
     setBusy(true);
-    const quote = await draftQuote(offered, new Date());
+    const stages = $stages.get().filter(({ id }) => offered.some((head) => head.id === id));
+    const quote = await draftQuote(stages, new Date());
     const answer = await send<QuoteLineOut>('POST', `/api/jobs/${job.id}/quotes`, quote);
     setBusy(false);
     if (answer.kind === 'ok') made(answer.value);
@@ -34,14 +35,14 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
   return (
     <div className="border-line mt-2 border-t pt-2">
       <p className="caption">A new quote, with these as alternatives</p>
-      {stages.map(({ id, label }) => (
+      {heads.map(({ id, name }) => (
         <label key={id} className="mr-4 inline-flex items-center gap-1.5">
           <input
             type="checkbox"
             checked={!left.includes(id)}
             onChange={() => setLeft(left.includes(id) ? left.filter((one) => one !== id) : [...left, id])}
           />
-          {label}
+          {name}
         </label>
       ))}
       <button

@@ -13,7 +13,7 @@ import { NumberField } from '../controls/NumberField';
 import { useAnswer } from '../fit/useAnswer';
 import { setStage } from '../sheet/edits';
 import { storeSettings } from '../sheet/settings';
-import { $active, $axle, $job, $shop, $units } from '../sheet/store';
+import { $active, $axle, $head, $job, $locked, $shop, $units, stageFileOf } from '../sheet/store';
 import { CutSteps } from './CutSteps';
 import { MarkTable } from './MarkTable';
 import { ScaleTable } from './ScaleTable';
@@ -25,7 +25,7 @@ const keyOf = ({ cut }: Planned): string => `${cut.axle} ${cut.obstacle}`;
 export function CutStation({ build }: { build: Build }) {
   const axle = useStore($axle);
   const { discRadiusMm } = useStore($shop);
-  const locked = useStore($active)?.position === 0;
+  const locked = useStore($locked);
   const answer = useAnswer(build, axle, (api, asked) => api.cuts(asked, $shop.get().discRadiusMm));
   const scale = useAnswer(build, axle, (api, asked, which) =>
     api.cutScale(asked, which, $shop.get().discRadiusMm),
@@ -101,7 +101,10 @@ function EdgeTable({
   const { cuts } = build.package;
   const decide = ({ cut }: Planned): void => {
     const depthMm = Math.min(cut.mayCutMm, Math.ceil(cut.deepestMm));
-    const others = cuts.filter(({ obstacle }) => obstacle !== cut.obstacle);
+    // From the stage as it is now, not from the one that is drawn.
+    const stage = $active.get();
+    const now = stage ? (stageFileOf(stage).package.cuts ?? []) : [];
+    const others = now.filter(({ obstacle }) => obstacle !== cut.obstacle);
     void setStage('/package/cuts', [...others, { obstacle: cut.obstacle, depthMm }]);
   };
   return (
@@ -181,7 +184,7 @@ function EdgeTable({
 function Template({ build, planned: { cut, marking } }: { build: Build; planned: Planned }) {
   const [side, setSide] = useState<'left' | 'right'>(cut.side === 'right' ? 'right' : 'left');
   const [mark, setMark] = useState<number | null>(null);
-  const stage = useStore($active)?.label ?? '';
+  const stage = useStore($head)?.name ?? '';
   const sheet = templateSheet(cut, marking, {
     vehicle: build.vehicle.label,
     stage,

@@ -2,7 +2,7 @@ import { useStore } from '@nanostores/react';
 import type { Build } from '../../../core/build';
 import { decidedCuts } from '../../../core/work/triggers';
 import { StepList } from '../build/TickList';
-import { $active, $shop } from '../sheet/store';
+import { $head, $shop } from '../sheet/store';
 import { $work } from '../sheet/work';
 
 const OF_TRIMMING: ReadonlySet<string> = new Set(['trim', 'cut-metal', 'bumper']);
@@ -11,7 +11,7 @@ const OF_TRIMMING: ReadonlySet<string> = new Set(['trim', 'cut-metal', 'bumper']
 export function CutSteps({ build }: { build: Build }) {
   const { workRules } = useStore($shop);
   const { work } = useStore($work);
-  const active = useStore($active);
+  const active = useStore($head);
   const mine = new Set(workRules.filter(({ when }) => OF_TRIMMING.has(when)).map(({ id }) => id));
   const tasks = work.tasks.filter(({ id }) => mine.has(id));
   const here = work.stageId === active?.id;

@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import type { Build } from '../../../core/build';
 import { offeredRatios } from '../../../core/driveline/driveline';
 import { STYLES } from '../../../core/driveline/capacity';
@@ -8,8 +8,8 @@ import { Field } from '../controls/Field';
 import { CheckList } from '../package/CheckList';
 import { Tradeoffs } from '../rules/Tradeoffs';
 import { setStage } from '../sheet/edits';
-import { $active, $assessment } from '../sheet/store';
-import { useStill } from '../sheet/useStill';
+import { $locked } from '../sheet/store';
+import { useCalm } from '../sheet/useStill';
 import { AsBuiltDialog } from './AsBuiltDialog';
 import { Electric } from './Electric';
 import { Grades, Numbers } from './Gearing';
@@ -30,13 +30,9 @@ type StyleName = keyof typeof STYLES;
 
 /** What drives it: gearing, the three schools, the grades it holds, the strength of the axles, the speedometer. */
 export function DrivelineStation({ build }: { build: Build }) {
-  const judged = useStore($assessment);
-  const locked = useStore($active)?.position === 0;
+  const locked = useStore($locked);
   const [entering, setEntering] = useState(false);
   const { use } = build;
-  const { powertrain, axles } = build.vehicle;
-  const assessment = judged?.assessment;
-  const still = useStill(build);
   const ratios = offeredRatios(build);
   const ratio = build.package.axleRatio ?? build.vehicle.stock.axleRatio;
   return (
@@ -91,31 +87,43 @@ export function DrivelineStation({ build }: { build: Build }) {
           As built…
         </button>
       </div>
-      {assessment && (
-        <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-x-8 gap-y-3">
-          <div>
-            <Numbers build={build} driveline={assessment.driveline} assessment={assessment} />
-            <div className="mt-2">
-              <CheckList checks={[...assessment.driveline.checks, ...(assessment.strength?.checks ?? [])]} />
-            </div>
-          </div>
-          <div>
-            {powertrain ? (
-              <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-                <SpeedChart build={still} powertrain={powertrain} />
-                {powertrain.kind === 'engine' && <HuntingChart build={still} powertrain={powertrain} />}
-              </Suspense>
-            ) : (
-              <p className="text-graphite">
-                No powertrain is entered for this vehicle: engine speed, grades and strength are not known.
-              </p>
-            )}
-            {assessment.driveline.electric && <Electric electric={assessment.driveline.electric} />}
-            {powertrain && <Grades driveline={assessment.driveline} gears={powertrain.gears} />}
+      <Body />
+      {entering && <AsBuiltDialog vehicle={build.vehicle} close={() => setEntering(false)} />}
+    </section>
+  );
+}
+
+/** Everything below the head: drawn anew when the hand is still. */
+const Body = memo(function Body() {
+  const calm = useCalm();
+  if (!calm) return null;
+  const { build, assessment } = calm;
+  const { powertrain, axles } = build.vehicle;
+  return (
+    <>
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-x-8 gap-y-3">
+        <div>
+          <Numbers build={build} driveline={assessment.driveline} assessment={assessment} />
+          <div className="mt-2">
+            <CheckList checks={[...assessment.driveline.checks, ...(assessment.strength?.checks ?? [])]} />
           </div>
         </div>
-      )}
-      {assessment?.strength && axles && (
+        <div>
+          {powertrain ? (
+            <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
+              <SpeedChart build={build} powertrain={powertrain} />
+              {powertrain.kind === 'engine' && <HuntingChart build={build} powertrain={powertrain} />}
+            </Suspense>
+          ) : (
+            <p className="text-graphite">
+              No powertrain is entered for this vehicle: engine speed, grades and strength are not known.
+            </p>
+          )}
+          {assessment.driveline.electric && <Electric electric={assessment.driveline.electric} />}
+          {powertrain && <Grades driveline={assessment.driveline} gears={powertrain.gears} />}
+        </div>
+      </div>
+      {assessment.strength && axles && (
         <div className="mt-4">
           <h3 className="text-lg font-semibold">Strength: what it can take over what may be asked of it</h3>
           <Ladder strength={assessment.strength} axles={axles} />
@@ -126,14 +134,11 @@ export function DrivelineStation({ build }: { build: Build }) {
           </p>
         </div>
       )}
-      {assessment && (
-        <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-          <SpeedometerPanel build={build} assessment={assessment} />
-        </Suspense>
-      )}
+      <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
+        <SpeedometerPanel build={build} assessment={assessment} />
+      </Suspense>
       <RoadLogPanel build={build} />
-      {assessment && <Tradeoffs build={build} assessment={assessment} />}
-      {entering && <AsBuiltDialog vehicle={build.vehicle} close={() => setEntering(false)} />}
-    </section>
+      <Tradeoffs build={build} assessment={assessment} />
+    </>
   );
-}
+});

@@ -6,7 +6,7 @@ import { rpmAt, runningOf } from '../../../core/driveline/gearing';
 import { showWithUnit } from '../../../core/units/quantity';
 import { setStage } from '../sheet/edits';
 import { storeSettings } from '../sheet/settings';
-import { $active, $shop, $units } from '../sheet/store';
+import { $locked, $shop, $units } from '../sheet/store';
 
 const SCHOOLS: readonly (readonly [keyof Schools, string, string])[] = [
   ['restore', 'Restore', 'drives as delivered: the ratio nearest the equivalent one'],
@@ -24,7 +24,7 @@ export function Numbers({
   assessment: Assessment;
 }) {
   const units = useStore($units);
-  const locked = useStore($active)?.position === 0;
+  const locked = useStore($locked);
   const { rpmAtCruise, crawlRatio, crawlSpeedKmh, schools } = driveline;
   const { school } = useStore($shop);
   const speed = (kmh: number): string => showWithUnit(Math.round(kmh * 10) / 10, 'speed', units);

@@ -8,7 +8,7 @@ import type { LogAnswer, LogText } from '../../workers/judge.worker';
 import { askPatiently } from '../fit/useAnswer';
 import { changeStage } from '../sheet/edits';
 import { step } from '../sheet/saving';
-import { $active, $units } from '../sheet/store';
+import { $locked, $units } from '../sheet/store';
 import { LoggerPane } from './LoggerPane';
 
 const LogChart = lazy(() => import('./LogChart').then((module) => ({ default: module.LogChart })));
@@ -25,7 +25,7 @@ export function RoadLogPanel({ build }: { build: Build }) {
   const [state, setState] = useState<State>({ kind: 'empty' });
   const [logging, setLogging] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const locked = useStore($active)?.position === 0;
+  const locked = useStore($locked);
   const { powertrain } = build.vehicle;
   if (!powertrain) return null;
   const fit = async (list: LogText[], from: string, simulated: boolean): Promise<void> => {

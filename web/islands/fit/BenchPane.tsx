@@ -41,6 +41,7 @@ export const BenchPane = memo(function BenchPane({
   ];
   return (
     <BenchDrawing
+      corner={corner}
       view={view}
       profile={profile}
       stock={stock}

@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, memo, Suspense, useEffect } from 'react';
 import type { AxleName, Build } from '../../../core/build';
 import { codeOf, tireSize } from '../../../core/tire/size';
 import { showWithUnit } from '../../../core/units/quantity';
@@ -13,7 +13,15 @@ const LiftChart = lazy(() => import('./LiftChart').then((module) => ({ default: 
 const RegionChart = lazy(() => import('./RegionChart').then((module) => ({ default: module.RegionChart })));
 
 /** What would free it: the cures, what lift of each kind does, and which tires would do as it is. */
-export function CurePane({ build, axle, locked }: { build: Build; axle: AxleName; locked: boolean }) {
+export const CurePane = memo(function CurePane({
+  build,
+  axle,
+  locked,
+}: {
+  build: Build;
+  axle: AxleName;
+  locked: boolean;
+}) {
   const known = useStore($cures);
   const units = useStore($units);
   const region = useAnswer(build, axle, (api, asked, which) => api.region(asked, which));
@@ -55,4 +63,4 @@ export function CurePane({ build, axle, locked }: { build: Build; axle: AxleName
       </div>
     </div>
   );
-}
+});

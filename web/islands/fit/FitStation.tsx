@@ -1,9 +1,8 @@
 import { useStore } from '@nanostores/react';
-import { computed } from 'nanostores';
 import type { Build } from '../../../core/build';
 import { showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
-import { $active, $assessment, $axle, $units } from '../sheet/store';
+import { $assessment, $axle, $locked, $units } from '../sheet/store';
 import type { Fit } from '../../../core/clearance/fit';
 import { labelOf } from '../../../core/verdict';
 import { BenchPane } from './BenchPane';
@@ -15,15 +14,15 @@ import { MapPane } from './MapPane';
 import { RUB_WORDS } from './policies';
 import { SectionPane } from './SectionPane';
 import { TouchTable } from './TouchTable';
+import { useStill } from '../sheet/useStill';
 import { useCorner } from './useCorner';
-
-const $locked = computed($active, (stage) => stage?.position === 0);
 
 /** The three drawings with one shared pose, and beside them what touches and what it takes. */
 export function FitStation({ build }: { build: Build }) {
   const axle = useStore($axle);
   const locked = useStore($locked);
   const { corner, profile, stock, named } = useCorner(build, axle);
+  const still = useStill(build);
   const shared = { build, corner, profile, stock, named, locked };
   return (
     <section id="fit" aria-labelledby="fit-title" className="station">
@@ -45,7 +44,7 @@ export function FitStation({ build }: { build: Build }) {
         </div>
         <Touches build={build} steers={corner.corner.steering !== undefined} locked={locked} />
       </div>
-      <CurePane build={build} axle={axle} locked={locked} />
+      <CurePane build={still} axle={axle} locked={locked} />
     </section>
   );
 }
@@ -54,6 +53,7 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
   const units = useStore($units);
   const axle = useStore($axle);
   const judged = useStore($assessment);
+  const still = useStill(build);
   const fit = judged?.assessment.fit[axle];
   if (!fit) return null;
   return (
@@ -69,7 +69,7 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
       <TouchTable build={build} axle={axle} fit={fit} />
       <Sureness build={build} fit={fit} />
       <CutList build={build} axle={axle} locked={locked} />
-      <LoadTable build={build} axle={axle} />
+      <LoadTable build={still} axle={axle} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { memo } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/build';
 import type { LoadCase } from '../../../core/clearance/loadCases';
 import { showWithUnit } from '../../../core/units/quantity';
@@ -18,7 +19,7 @@ const CASES: Record<LoadCase['id'], string> = {
 };
 
 /** The same package under each load, both axles in one view. */
-export function LoadTable({ build, axle }: { build: Build; axle: AxleName }) {
+export const LoadTable = memo(function LoadTable({ build, axle }: { build: Build; axle: AxleName }) {
   const units = useStore($units);
   const cases = useAnswer(build, axle, (api, asked) => api.loads(asked));
   const say = (mm: number): string => showWithUnit(units === 'metric' ? Math.round(mm) : mm, 'length', units);
@@ -83,4 +84,4 @@ export function LoadTable({ build, axle }: { build: Build; axle: AxleName }) {
       )}
     </div>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { Scale } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import type { Assessment } from '../../../core/assess';
 import { AXLES, type Build } from '../../../core/build';
 import { showWithUnit } from '../../../core/units/quantity';
@@ -12,8 +12,8 @@ import { Sources } from '../devices/Sources';
 import { CheckList } from '../package/CheckList';
 import { RulesPanel } from '../rules/RulesPanel';
 import { setStage } from '../sheet/edits';
-import { $active, $assessment, $units } from '../sheet/store';
-import { useStill } from '../sheet/useStill';
+import { $assessment, $locked, $units } from '../sheet/store';
+import { useCalm } from '../sheet/useStill';
 import { AddedMass } from './AddedMass';
 import { ChalkPanel } from './ChalkPanel';
 import { GroundPanel } from './GroundPanel';
@@ -27,12 +27,11 @@ const PressureChart = lazy(() =>
 /** What carries the vehicle: axle by axle against every limit, what is added and where, pressures, stability. */
 export function LoadStation({ build }: { build: Build }) {
   const judged = useStore($assessment);
-  const locked = useStore($active)?.position === 0;
+  const locked = useStore($locked);
   const units = useStore($units);
   const [weighing, setWeighing] = useState(false);
   const say = (kg: number): string => showWithUnit(Math.round(kg), 'mass', units);
   const assessment = judged?.assessment;
-  const still = useStill(judged);
   const { vehicle } = build;
   const masses = build.package.addedMass;
   return (
@@ -66,21 +65,7 @@ export function LoadStation({ build }: { build: Build }) {
         <div>
           {assessment && <Bars build={build} assessment={assessment} say={say} />}
           <Sources vehicle={vehicle} under="massKg" testId="weighed" />
-          {assessment && <Pressures assessment={assessment} />}
-          {still && (
-            <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-              <div className="grid grid-cols-2 gap-x-4">
-                {AXLES.map((axle) => (
-                  <PressureChart key={axle} {...still} axle={axle} />
-                ))}
-              </div>
-              <p className="text-graphite text-[0.85rem]">
-                Hard: the package, dashed: as delivered, under the same load. Dotted: length on the ground.
-                The level dashed line is as far as the trail may press it in.
-              </p>
-            </Suspense>
-          )}
-          <ChalkPanel build={build} />
+          <Pressing />
         </div>
         <div>
           <SideView
@@ -92,20 +77,60 @@ export function LoadStation({ build }: { build: Build }) {
             disabled={locked}
           />
           <AddedMass vehicle={vehicle} masses={masses} locked={locked} />
-          {assessment && (
-            <div className="mt-2">
-              <CheckList checks={[...assessment.load.checks, ...(assessment.stability?.checks ?? [])]} />
-              <GroundPanel build={build} assessment={assessment} />
-            </div>
-          )}
+          <Standing />
         </div>
       </div>
-      {assessment && <HardwarePanel build={build} assessment={assessment} locked={locked} />}
-      {assessment && <RulesPanel build={build} assessment={assessment} />}
+      <Bolted locked={locked} />
       {weighing && <DevicesDialog first="corner-scales" close={() => setWeighing(false)} />}
     </section>
   );
 }
+
+/** Pressures, by table and by chalk: drawn anew when the hand is still, as all that is below. */
+const Pressing = memo(function Pressing() {
+  const calm = useCalm();
+  if (!calm) return null;
+  return (
+    <>
+      <Pressures assessment={calm.assessment} />
+      <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
+        <div className="grid grid-cols-2 gap-x-4">
+          {AXLES.map((axle) => (
+            <PressureChart key={axle} {...calm} axle={axle} />
+          ))}
+        </div>
+        <p className="text-graphite text-[0.85rem]">
+          Hard: the package, dashed: as delivered, under the same load. Dotted: length on the ground. The
+          level dashed line is as far as the trail may press it in.
+        </p>
+      </Suspense>
+      <ChalkPanel build={calm.build} />
+    </>
+  );
+});
+
+const Standing = memo(function Standing() {
+  const calm = useCalm();
+  if (!calm) return null;
+  const { load, stability } = calm.assessment;
+  return (
+    <div className="mt-2">
+      <CheckList checks={[...load.checks, ...(stability?.checks ?? [])]} />
+      <GroundPanel {...calm} />
+    </div>
+  );
+});
+
+const Bolted = memo(function Bolted({ locked }: { locked: boolean }) {
+  const calm = useCalm();
+  if (!calm) return null;
+  return (
+    <>
+      <HardwarePanel {...calm} locked={locked} />
+      <RulesPanel {...calm} />
+    </>
+  );
+});
 
 type Shown = { assessment: Assessment };
 

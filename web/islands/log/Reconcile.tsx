@@ -6,12 +6,14 @@ import { takeOver } from '../../../core/record/takeOver';
 import { labelOf } from '../../../core/verdict';
 import {
   $active,
+  $build,
+  $locked,
   $units,
+  $vehicle,
   editStage,
   editVehicle,
   stageFileOf,
   vehicleFileOf,
-  $vehicle,
 } from '../sheet/store';
 import { writeDown } from './logStore';
 import { mm, readingWords, seenWords } from './words';
@@ -66,14 +68,15 @@ function unknownWords({ unknown, mm: by }: Correction, build: Build, units: 'met
 /** Readings against what was foretold, and what the vehicle most likely is instead; taken over, or dismissed with a reason. */
 export function Reconcile({ build, reconciled }: { build: Build; reconciled: Reconciled }) {
   const units = useStore($units);
-  const locked = useStore($active)?.position === 0;
+  const locked = useStore($locked);
   const [fault, setFault] = useState('');
   const { residuals, corrections } = reconciled;
   const readings = residuals.map(({ reading }) => reading);
   const take = (): void => {
     const vehicle = $vehicle.get();
     const stage = $active.get();
-    if (!vehicle || !stage) return;
+    // What is drawn may be a moment behind: readings of another build are not taken over into this one.
+    if (!vehicle || !stage || $build.get() !== build) return;
     const files = {
       vehicle: vehicleFileOf(vehicle),
       package: stageFileOf(stage).package,

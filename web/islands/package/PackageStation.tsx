@@ -3,7 +3,7 @@ import type { Build } from '../../../core/build';
 import { Field } from '../controls/Field';
 import { TextField } from '../controls/TextField';
 import { setStage } from '../sheet/edits';
-import { $active, $assessment } from '../sheet/store';
+import { $assessment, $locked } from '../sheet/store';
 import { ChangeTable } from './ChangeTable';
 import { CheckList } from './CheckList';
 import { LiftPanel } from './LiftPanel';
@@ -13,10 +13,9 @@ import { WheelPanel } from './WheelPanel';
 
 /** Tire, wheel, spacer and lift of the stage, and what changes against as delivered. */
 export function PackageStation({ build }: { build: Build }) {
-  const stage = useStore($active);
   const judged = useStore($assessment);
   const catalog = useCatalog();
-  const locked = stage?.position === 0;
+  const locked = useStore($locked);
   return (
     <section id="package" aria-labelledby="package-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-6">

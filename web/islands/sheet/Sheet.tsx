@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
+import type { Build } from '../../../core/build';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
@@ -19,6 +20,7 @@ import { listenToKeys } from './keys';
 import { $personId, $personName } from './preferences';
 import { startSaving, takeIn } from './saving';
 import { $activeId, $build, $pose, $shop, $theme, $units } from './store';
+import { useStill } from './useStill';
 
 type Props = {
   data: SheetData;
@@ -68,9 +70,9 @@ export function Sheet(props: Props) {
             <FitStation build={build} />
             <LoadStation build={build} />
             <DrivelineStation build={build} />
-            <CutStation build={build} />
-            <BuildStation build={build} />
-            <LogStation build={build} />
+            <Following build={build} of={Cut} />
+            <Following build={build} of={BuildWork} />
+            <Following build={build} of={Log} />
           </>
         ) : (
           <p className="py-10 text-lg">
@@ -83,6 +85,16 @@ export function Sheet(props: Props) {
       <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
     </>
   );
+}
+
+/** The stations that follow when the hand is still, each in its turn. */
+const Cut = memo(CutStation);
+const BuildWork = memo(BuildStation);
+const Log = memo(LogStation);
+
+function Following({ build, of: Station }: { build: Build; of: typeof Cut }) {
+  const still = useStill(build);
+  return <Station build={still} />;
 }
 
 function Cautions() {

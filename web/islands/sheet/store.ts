@@ -77,6 +77,31 @@ export const $active = computed(
   (stages, id) => stages.find((stage) => stage.id === id) ?? stages[0],
 );
 
+/** What a stage is called and where it stands: the same objects while only its package changes, as under a hand that drags. */
+export type StageHead = Pick<StageDoc, 'id' | 'position'> & { name: string };
+let heads: StageHead[] = [];
+export const $heads = computed($stages, (stages): StageHead[] => {
+  const now = stages.map(({ id, position, label, document }) => ({
+    id,
+    position,
+    name: (document as StageDocument).package.label || label || `Stage ${position}`,
+  }));
+  const same =
+    now.length === heads.length &&
+    now.every(({ id, position, name }, i) => {
+      const before = heads[i];
+      return before?.id === id && before.position === position && before.name === name;
+    });
+  if (!same) heads = now;
+  return heads;
+});
+export const $head = computed(
+  [$heads, $activeId],
+  (list, id) => list.find((one) => one.id === id) ?? list[0],
+);
+/** As delivered follows the vehicle and is not edited. */
+export const $locked = computed($head, (head) => head?.position === 0);
+
 type StageDocument = { package: BuildFile['package']; use: NonNullable<BuildFile['use']> };
 
 /** The build file of a vehicle and a stage, as the endpoint would export it. */
