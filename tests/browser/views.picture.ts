@@ -89,6 +89,31 @@ test('what it asks for, the week of the bays, and what the customer takes home',
   await picture('week');
 });
 
+test('what the wheel did', async () => {
+  const { driver, openStage, find } = bench();
+  await openStage('Dunmarrow', 3);
+  await find('[data-testid="suggestions"] ol li');
+  const write = async (nth: number, gap: string): Promise<void> => {
+    const asked = await driver.findElement(
+      By.css(`[data-testid="suggestions"] ol li:nth-child(${nth}) button`),
+    );
+    await driver.executeScript('arguments[0].click()', asked);
+    const field = await driver.findElement(
+      By.xpath('//section[@id="log"]//label[starts-with(normalize-space(.), "Gap")]//input'),
+    );
+    await field.sendKeys(gap, Key.ENTER);
+    await driver.sleep(2500);
+  };
+  await write(1, '6');
+  await write(1, '11');
+  await find('[data-testid="reconcile"] [data-correction]');
+  await driver.executeScript(
+    'document.querySelector("[data-testid=reconcile]").scrollIntoView(); window.scrollBy(0, -480); document.activeElement.blur()',
+  );
+  await driver.sleep(1500);
+  await picture('log');
+});
+
 test('a drive, fitted', async () => {
   const { driver, find, eventually, openStage } = bench();
   await openStage('Dunmarrow', 1);
