@@ -25,7 +25,7 @@ const LOG: LogEntry[] = [
 ];
 
 test('a log as CSV comes back by another reader, commas, quotes and line ends and all', () => {
-  const rows = parse(logCsv(LOG), { columns: true }) as Record<string, string>[];
+  const rows = parse<Record<string, string>>(logCsv(LOG), { columns: true });
   expect(rows).toHaveLength(3);
   expect(rows[0]).toMatchObject({
     by: head.by,
