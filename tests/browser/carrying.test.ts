@@ -1,6 +1,6 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By } from 'selenium-webdriver';
+import { By, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
@@ -14,8 +14,11 @@ const press = async (words: string, inside = '//body'): Promise<void> => {
   await bench().driver.executeScript('arguments[0].click()', button);
 };
 const choose = async (label: string, option: string): Promise<void> => {
-  const select = await bench().driver.findElement(
-    By.xpath(`//select[@id=//label[normalize-space(.)="${label}"]/@for]`),
+  // It may come with the panel that follows when the hand is still.
+  const select = await bench().driver.wait(
+    until.elementLocated(By.xpath(`//select[@id=//label[normalize-space(.)="${label}"]/@for]`)),
+    60_000,
+    `no choice of “${label}”`,
   );
   await bench().driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', select);
   await select.sendKeys(option);

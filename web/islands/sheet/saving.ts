@@ -128,8 +128,18 @@ export async function saveAll(): Promise<void> {
   );
 }
 
-/** Takes back, or makes again, the latest change to this stage or its vehicle. */
-export async function step(kind: 'undo' | 'redo'): Promise<void> {
+let steps: Promise<void> = Promise.resolve();
+
+/**
+ * Takes back, or makes again, the latest change to this stage or its vehicle. Steps that are pressed fast follow one
+ * another: each looks for the latest change when the one before is done.
+ */
+export function step(kind: 'undo' | 'redo'): Promise<void> {
+  steps = steps.then(() => takeStep(kind));
+  return steps;
+}
+
+async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
   await saveAll();
   const stage = $stages.get().find(({ id }) => id === $activeId.get());
   const candidates = [$vehicle.get(), stage].filter((doc) => doc?.[kind] != null) as Doc[];
