@@ -102,7 +102,7 @@ export function Reconcile({ build, reconciled }: { build: Build; reconciled: Rec
         <thead>
           <tr className="caption border-ink border-b text-left">
             <th className="py-1">Reading</th>
-            <th className="text-right">Foretold</th>
+            <th className="pr-3 text-right">Foretold</th>
             <th className="pr-3 text-right">Read</th>
             <th>Difference, two spreads shaded</th>
           </tr>
@@ -116,7 +116,7 @@ export function Reconcile({ build, reconciled }: { build: Build; reconciled: Rec
                   <p className="text-[0.9rem] font-medium">▲ Likely: {residual.causes.join('; ')}.</p>
                 )}
               </td>
-              <td className="text-right whitespace-nowrap">
+              <td className="pr-3 text-right whitespace-nowrap">
                 {mm(residual.foretoldMm, units)} ± {mm(residual.spreadMm, units)}
               </td>
               <td className="pr-3 text-right font-semibold whitespace-nowrap">
