@@ -8,7 +8,7 @@ type Busy = { startMin: number; endMin: number }[];
  * A vehicle's time in a bay, from its first work there to its last: it stands there while paint dries, wheels off. It is
  * open while work there is still to be placed.
  */
-type Stay = { job: string; startMin: number; endMin: number; open: boolean };
+type Stay = { job: string; startMin: number; endMin: number; open: boolean; byHand: boolean };
 
 /** A plan in the making. */
 export type State = {
@@ -54,7 +54,7 @@ function insert(busy: Busy, startMin: number, endMin: number): void {
 }
 
 /** Enters a task where it was put, and lengthens its vehicle's stay in that bay. */
-export function put(state: State, { job, inBay, workMin }: Task, placed: Placed): void {
+export function put(state: State, { job, inBay, workMin, locked }: Task, placed: Placed): void {
   const { bay, person, startMin, endMin } = placed;
   state.placed.set(placed.id, placed);
   insert(state.people.get(person) ?? [], startMin, endMin);
@@ -75,8 +75,9 @@ export function put(state: State, { job, inBay, workMin }: Task, placed: Placed)
       startMin: Math.min(stay.startMin, startMin),
       endMin: Math.max(stay.endMin, endMin),
       open,
+      byHand: stay.byHand,
     };
-  else stays.push({ job, startMin, endMin, open });
+  else stays.push({ job, startMin, endMin, open, byHand: locked !== undefined });
 }
 
 function closeStay(stays: Stay[] = [], job: string): void {
@@ -109,7 +110,7 @@ export function mayEnter(state: State, bay: string, job: string, readyMin: numbe
 function bayClash(
   state: State,
   bay: string,
-  job: string,
+  { job, workMin }: Task,
   startMin: number,
   endMin: number,
   reservedMin: number,
@@ -117,14 +118,18 @@ function bayClash(
   const stays = state.bays.get(bay) ?? [];
   const mine = stays.find((stay) => stay.job === job);
   const from = Math.min(startMin, mine?.startMin ?? startMin);
-  const to = Math.max(endMin, mine?.endMin ?? reservedMin);
+  // How long a vehicle that comes in will stay is not known before its last work is placed: it does not squeeze in before
+  // another that was planned there. Before one that a hand put there it may, where its work alone has room.
+  const last = (state.leftMin.get(job) ?? 0) <= workMin;
+  const until = (stay: Stay): number =>
+    mine ? Math.max(endMin, mine.endMin) : last ? endMin : stay.byHand ? reservedMin : Infinity;
   let latest = -Infinity;
   for (const stay of stays) {
     if (stay.job === job) continue;
-    const until = stay.open ? Infinity : stay.endMin;
-    if (stay.startMin >= to || until <= from) continue;
+    const free = stay.open ? Infinity : stay.endMin;
+    if (stay.startMin >= until(stay) || free <= from) continue;
     // Going later does not help a vehicle that already stands there.
-    latest = Math.max(latest, mine && startMin >= mine.startMin ? Infinity : until);
+    latest = Math.max(latest, mine && startMin >= mine.startMin ? Infinity : free);
   }
   return latest;
 }
@@ -136,11 +141,12 @@ function bayClash(
 export function firstFit(
   state: State,
   calendar: Calendar,
-  { job, workMin }: Task,
+  task: Task,
   from: number,
   person: string,
   bay: string | null,
 ): number | undefined {
+  const { job, workMin } = task;
   const ofPerson = clashesWith(state.people.get(person) ?? []);
   const ofVehicle = clashesWith(bay === null ? [] : (state.vehicles.get(job) ?? []));
   let start = calendar.nextOpen(from);
@@ -150,7 +156,7 @@ export function firstFit(
     if (bay !== null) {
       // A vehicle that comes in wants the bay for all it still has to get there.
       const reserved = calendar.after(start, Math.max(workMin, state.leftMin.get(job) ?? 0));
-      again = bayClash(state, bay, job, start, end, reserved);
+      again = bayClash(state, bay, task, start, end, reserved);
     }
     if (again < Infinity) again = Math.max(again, ofPerson(start, end), ofVehicle(start, end));
     if (again === -Infinity) return start;
