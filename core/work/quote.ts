@@ -52,15 +52,19 @@ export const quoteSchema = z.strictObject({
 });
 export type Quote = z.output<typeof quoteSchema>;
 
+/** A part and its work in one line; the part is not named again where the work names it. */
+function bothWords(part: string, work: string): string {
+  const [name = ''] = part.toLowerCase().split(',');
+  return work.toLowerCase().includes(name)
+    ? work
+    : `${part}; ${work.charAt(0).toLowerCase()}${work.slice(1)}`;
+}
+
 /** Lines of a quote from what the shop's rules ask for. */
 export function quoteLines(lines: readonly WorkLine[]): QuoteLine[] {
   return lines.map(({ id, label, part, labour, perhaps }) => ({
     id,
-    label: part
-      ? labour
-        ? `${part.label}; ${label.charAt(0).toLowerCase()}${label.slice(1)}`
-        : part.label
-      : label,
+    label: part ? (labour ? bothWords(part.label, label) : part.label) : label,
     count: part?.count ?? 0,
     price: part?.price ?? null,
     minutes: labour?.minutes ?? 0,

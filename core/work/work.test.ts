@@ -216,6 +216,9 @@ describe('a quote', () => {
       price: null,
       minutes: 100,
     });
+    // What the work names is not named twice.
+    const lifted = workOf(example({ package: { lift: { front: { springMm: 40 } } } }), SHIPPED_WORK);
+    expect(quoteLines(lifted).find(({ id }) => id === 'springs')?.label).toBe('Springs and dampers');
   });
 });
 

@@ -40,7 +40,7 @@ const columns = (option: string): readonly Column<Key>[] => [
   {
     id: 'perhaps',
     words: 'In the sum',
-    width: '8rem',
+    width: '9.5rem',
     label: (row) => `${option}, line ${row} in the sum`,
     options: [
       ['no', 'yes'],
