@@ -9,6 +9,12 @@ export async function workOfJob(db: Queryable, jobId: number) {
   return row;
 }
 
+/** The version alone, for pages that ask every few seconds; 0 where no work is stored yet. */
+export async function workVersion(db: Queryable, jobId: number): Promise<number> {
+  const [row] = await db.select({ version: jobWork.version }).from(jobWork).where(eq(jobWork.jobId, jobId));
+  return row?.version ?? 0;
+}
+
 /** Stores the work of a job only where it still has `version` (0: none is stored yet); undefined where it moved on. */
 export async function writeWork(db: Queryable, jobId: number, version: number, document: JobWork) {
   if (version === 0) {

@@ -26,6 +26,7 @@ import {
   type JobWithNames,
 } from '../data/jobs';
 import { shopSettings } from '../data/shop';
+import { workVersion } from '../data/work';
 import type { jobs, StageDocument } from '../data/schema';
 import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
@@ -241,7 +242,7 @@ export async function jobVersions(db: Queryable, jobId: number): Promise<JobVers
   const rows = await stagesOfJob(db, jobId);
   return {
     vehicle: vehicle.version,
-    work: (await workOn(db, jobId)).version,
+    work: await workVersion(db, jobId),
     stages: Object.fromEntries(rows.map(({ id, version }) => [id, version])),
   };
 }

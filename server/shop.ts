@@ -55,7 +55,7 @@ export type ShopSettings = {
   calendar: ShopCalendar;
 };
 
-export function settingsOf({ version, document }: { version: number; document: ShopDocument }): ShopSettings {
+function settingsOf({ version, document }: { version: number; document: ShopDocument }): ShopSettings {
   return {
     version,
     zones: document.zones ?? [],
@@ -67,6 +67,18 @@ export function settingsOf({ version, document }: { version: number; document: S
     workRules: document.workRules ?? SHIPPED_WORK,
     terms: document.terms ?? SHIPPED_TERMS,
     calendar: document.calendar ?? SHIPPED_CALENDAR,
+  };
+}
+
+/** The shop's name and settings as they are; those that ship where no shop was opened yet. */
+export async function currentShop(
+  db: Queryable,
+): Promise<{ name: string; place: string; settings: ShopSettings }> {
+  const row = await shopSettings(db);
+  return {
+    name: row?.name ?? 'Vexlo',
+    place: row?.document.place ?? '',
+    settings: settingsOf(row ?? { version: 1, document: { marginMm: 10, place: '' } }),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { AxleName, Build, Obstacle } from '../build';
+import { AXLES, type AxleName, type Build, type Obstacle } from '../build';
 import { clearanceAt } from '../clearance/at';
 import { resample } from '../clearance/points';
 import { profileOf, type Profile } from '../clearance/profile';
@@ -125,4 +125,49 @@ export function priorMm(build: Build, unknown: Unknown): number {
       // The radius is unsure by one spread, the diameter by two.
       return 2 * tireSpreadMm(tireSize(build.package.tire, build.package.wheel.widthIn));
   }
+}
+
+/** A reading as a function of the unknowns, in an order that is given. */
+export type Observation = {
+  reading: TestReading;
+  at: (values: readonly number[]) => number;
+  /** Which of the unknowns it depends on at all. */
+  on: readonly boolean[];
+};
+
+/** The unknowns that some readings speak of. */
+export function unknownsOf(readings: readonly TestReading[]): Unknown[] {
+  const seen = new Map<string, Unknown>();
+  const add = (one: Unknown): void => {
+    if (!seen.has(keyOf(one))) seen.set(keyOf(one), one);
+  };
+  for (const { axle, obstacle } of readings) add({ kind: 'obstacle', axle, obstacle });
+  for (const axle of AXLES) if (readings.some((one) => one.axle === axle)) add({ kind: 'ride', axle });
+  if (readings.length > 0) add({ kind: 'diameter' });
+  return [...seen.values()];
+}
+
+/** How a reading changes with each unknown, mm for mm; 0 for what it does not depend on. */
+export const slopesAt = ({ at, on }: Observation, values: readonly number[]): number[] =>
+  values.map((_, i) => {
+    if (!on[i]) return 0;
+    const to = (by: number): number[] => values.map((value, k) => (k === i ? value + by : value));
+    return (at(to(STEP_MM)) - at(to(-STEP_MM))) / (2 * STEP_MM);
+  });
+
+/** A reading of a build as a function of the unknowns whose keys are given. */
+export function observe(
+  build: Build,
+  reading: TestReading,
+  keys: readonly string[],
+  ways: ReadonlyMap<string, Vec>,
+): Observation {
+  const foretold = foretell(build, reading, ways);
+  const mine = new Set(unknownsOf([reading]).map(keyOf));
+  const parts = keys.flatMap((key, i) => (mine.has(key) ? [[key, i] as const] : []));
+  return {
+    reading,
+    at: (values) => foretold(new Map(parts.map(([key, i]) => [key, values[i] ?? 0]))),
+    on: keys.map((key) => mine.has(key)),
+  };
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { oneOf, whole, within, words } from '../contract';
 import { wallTimeSchema } from '../planning/wallClock';
-import { testReadingSchema } from './testFit';
+import { testReadingSchema, type TestReading } from './testFit';
 
 const odometerKm = within(0, 3_000_000, 'km').optional();
 const angles = z.strictObject({
@@ -86,6 +86,12 @@ export const LOG_KINDS: Record<LogKind, string> = {
   note: 'note',
   reconciled: 'taken over',
 };
+
+/** The test readings since the last time that some were taken over or dismissed. */
+export function openReadings(log: readonly LogEntry[]): TestReading[] {
+  const last = log.findLastIndex(({ kind }) => kind === 'reconciled');
+  return log.slice(last + 1).flatMap((entry) => (entry.kind === 'test-fit' ? [entry.reading] : []));
+}
 
 /** The odometer of an entry, where it says one. */
 export const odometerOf = (entry: LogEntry): number | undefined =>

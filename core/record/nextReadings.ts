@@ -1,7 +1,6 @@
 import { AXLES, type AxleName, type Build } from '../build';
 import { travelOf } from '../vehicle/travel';
-import { foretell, keyOf, priorMm, waysOf, type Unknown } from './foretell';
-import { unknownsOf } from './reconcile';
+import { keyOf, observe, priorMm, slopesAt, unknownsOf, waysOf } from './foretell';
 import type { TestReading } from './testFit';
 
 /** A reading that is worth taking, and what is known of it before. */
@@ -16,31 +15,45 @@ export type Suggestion = {
 
 /** A ramp lifts a wheel by this share of its bump travel. An estimate, to be put right by whoever drives onto one. */
 const RAMP_SHARE = 0.6;
+/** On the street no more of it counts. */
+const STREET_RAMP_SHARE = 0.4;
 /** A wheel that hangs with the axle crossed up is let down by this share of its droop. An estimate. */
 const DROOP_SHARE = 0.8;
 /** Where less is left to learn than a reading itself is sure of, nothing is worth the walk. */
 const LEAST_WORTH_MM = 2;
 const READ_MM = 2;
 
+/**
+ * Where a stance puts a wheel, mm from ride height: what a person would begin from, to be put right by what is read.
+ * `rampShare` is how much of its bump travel a ramp takes up.
+ */
+export function stanceTravelMm(
+  { vehicle, package: pack }: Build,
+  axle: AxleName,
+  stance: TestReading['stance'],
+  rampShare = RAMP_SHARE,
+): number {
+  const travel = travelOf(vehicle.corners[axle].suspension, pack.lift[axle], pack.sagMm[axle]);
+  if (stance === 'ramp') return Math.round((travel.fullBumpMm - travel.rideMm) * rampShare);
+  if (stance === 'crossed') return Math.round((travel.fullDroopMm - travel.rideMm) * DROOP_SHARE);
+  return 0;
+}
+
 /** Poses that a person can put a wheel in: locks by quarter words, at ride height, on a ramp and hanging. */
-function posesOf({ vehicle, package: pack, use }: Build, axle: AxleName) {
-  const { steering, suspension } = vehicle.corners[axle];
-  const lift = pack.lift[axle];
-  const travel = travelOf(suspension, lift, pack.sagMm[axle]);
-  const bumpMm = travel.fullBumpMm - travel.rideMm;
-  const droopMm = travel.fullDroopMm - travel.rideMm;
+function posesOf(build: Build, axle: AxleName) {
+  const { vehicle, package: pack, use } = build;
+  const { steering } = vehicle.corners[axle];
   const stop = Math.min(1, (pack.lockStopDeg ?? Infinity) / (steering?.lockInsideDeg || 1));
   const locks = steering
     ? [0, steering.lockInsideDeg * 0.5 * stop, steering.lockInsideDeg * stop, -steering.lockOutsideDeg * stop]
     : [0];
-  const ramp = use.zone === 'street' ? 0.4 : RAMP_SHARE;
-  const stances = [
-    ['ride', 0],
-    ['ramp', Math.round(bumpMm * ramp)],
-    ['crossed', Math.round(droopMm * DROOP_SHARE)],
-  ] as const;
+  const rampShare = use.zone === 'street' ? STREET_RAMP_SHARE : RAMP_SHARE;
   return locks.flatMap((lockDeg) =>
-    stances.map(([stance, travelMm]) => ({ lockDeg: Math.round(lockDeg), stance, travelMm })),
+    (['ride', 'ramp', 'crossed'] as const).map((stance) => ({
+      lockDeg: Math.round(lockDeg),
+      stance,
+      travelMm: stanceTravelMm(build, axle, stance, rampShare),
+    })),
   );
 }
 
@@ -66,18 +79,6 @@ const closeness = (mm: number, spreadMm: number, marginMm: number): number =>
 
 type Candidate = { reading: TestReading; foretoldMm: number; slopes: number[] };
 
-function slopesOf(
-  at: (values: ReadonlyMap<string, number>) => number,
-  unknowns: readonly Unknown[],
-  own: ReadonlySet<string>,
-): number[] {
-  return unknowns.map((one) => {
-    const key = keyOf(one);
-    if (!own.has(key)) return 0;
-    return (at(new Map([[key, 0.5]])) - at(new Map([[key, -0.5]]))) / 1;
-  });
-}
-
 /**
  * The readings that would teach most, best first: where what is not known, times how close the wheel comes, is largest, each
  * chosen as if the ones before it had been taken. Empty when nothing more is worth taking: enough is known.
@@ -86,10 +87,11 @@ export function nextReadings(build: Build, taken: readonly TestReading[], most =
   const list = candidates(build);
   const unknowns = unknownsOf([...list, ...taken]);
   const ways = waysOf(build, list);
+  const keys = unknowns.map(keyOf);
+  const nothing = unknowns.map(() => 0);
   const of = (reading: TestReading): Candidate => {
-    const at = foretell(build, reading, ways);
-    const own = new Set(unknownsOf([reading]).map(keyOf));
-    return { reading, foretoldMm: at(new Map()), slopes: slopesOf(at, unknowns, own) };
+    const observation = observe(build, reading, keys, ways);
+    return { reading, foretoldMm: observation.at(nothing), slopes: slopesAt(observation, nothing) };
   };
   const rest = list.map(of).filter(({ foretoldMm }) => Number.isFinite(foretoldMm));
   const covariance = unknowns.map((one, i) =>

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, obstacle } from '../../tests/example';
 import type { Build } from '../build';
-import { foretell, keyOf, priorMm, waysOf } from './foretell';
-import { reconcile, unknownsOf } from './reconcile';
+import { foretell, keyOf, priorMm, unknownsOf, waysOf } from './foretell';
+import { reconcile } from './reconcile';
 import { takeOver } from './takeOver';
 import { testReadingSchema, type TestReading } from './testFit';
 

@@ -1,6 +1,16 @@
-import { AXLES, type Build } from '../build';
+import type { Build } from '../build';
 import { solve, varianceAlong } from '../measure/linear';
-import { foretell, keyOf, obstacleOf, priorMm, waysOf, type Unknown } from './foretell';
+import {
+  keyOf,
+  observe,
+  obstacleOf,
+  priorMm,
+  slopesAt,
+  unknownsOf,
+  waysOf,
+  type Observation,
+  type Unknown,
+} from './foretell';
 import { touched, type TestReading } from './testFit';
 
 /** What the readings say of one thing that may be otherwise than measured. */
@@ -35,18 +45,10 @@ export type Reconciled = { corrections: Correction[]; residuals: Residual[] };
 
 const STEPS = 12;
 const SETTLED_MM = 1e-3;
-const STEP_MM = 0.25;
 const SPREADS = 2;
 const FAR_SPREADS = 3.5;
 /** How sharply a mark or a look says that the gap is on its side of 0, one standard deviation, mm. An estimate. */
 const LOOK_MM = 3;
-
-type Observation = {
-  reading: TestReading;
-  at: (values: readonly number[]) => number;
-  /** Which of the unknowns it depends on at all. */
-  on: readonly boolean[];
-};
 
 /** What a reading asks a clearance to be; null where it agrees with whatever is foretold. */
 function target(reading: TestReading, foretoldMm: number): { mm: number; sigmaMm: number } | null {
@@ -54,25 +56,6 @@ function target(reading: TestReading, foretoldMm: number): { mm: number; sigmaMm
   const agrees = touched(reading) ? foretoldMm <= 0 : foretoldMm >= 0;
   return agrees ? null : { mm: 0, sigmaMm: LOOK_MM };
 }
-
-/** The unknowns that some readings speak of. */
-export function unknownsOf(readings: readonly TestReading[]): Unknown[] {
-  const seen = new Map<string, Unknown>();
-  const add = (one: Unknown): void => {
-    if (!seen.has(keyOf(one))) seen.set(keyOf(one), one);
-  };
-  for (const { axle, obstacle } of readings) add({ kind: 'obstacle', axle, obstacle });
-  for (const axle of AXLES) if (readings.some((one) => one.axle === axle)) add({ kind: 'ride', axle });
-  if (readings.length > 0) add({ kind: 'diameter' });
-  return [...seen.values()];
-}
-
-const slopesAt = ({ at, on }: Observation, values: readonly number[]): number[] =>
-  values.map((_, i) => {
-    if (!on[i]) return 0;
-    const to = (by: number): number[] => values.map((value, k) => (k === i ? value + by : value));
-    return (at(to(STEP_MM)) - at(to(-STEP_MM))) / (2 * STEP_MM);
-  });
 
 /**
  * The most likely values of the unknowns: weighted least squares of Σ ((clearance − read)/σ)² + Σ (value/prior)², by Gauss
@@ -151,16 +134,7 @@ export function reconcile(build: Build, all: readonly TestReading[]): Reconciled
   const keys = unknowns.map(keyOf);
   const priors = unknowns.map((one) => priorMm(build, one));
   const ways = waysOf(build, readings);
-  const observations = readings.map((reading): Observation => {
-    const foretold = foretell(build, reading, ways);
-    const mine = new Set(unknownsOf([reading]).map(keyOf));
-    const parts = keys.flatMap((key, i) => (mine.has(key) ? [[key, i] as const] : []));
-    return {
-      reading,
-      at: (values) => foretold(new Map(parts.map(([key, i]) => [key, values[i] ?? 0]))),
-      on: keys.map((key) => mine.has(key)),
-    };
-  });
+  const observations = readings.map((reading) => observe(build, reading, keys, ways));
   const nothing = priors.map(() => 0);
   const { values, information } = fit(observations, priors);
   const before = priors.map((prior, i) => priors.map((_, k) => (i === k ? 1 / prior ** 2 : 0)));

@@ -1,5 +1,4 @@
 import { AXLES, type AxleName, type Build, type PackageFile, type VehicleFile } from '../build';
-import { resizedTire } from '../tire/resized';
 import { tireSize } from '../tire/size';
 import { waysOf } from './foretell';
 import type { Correction } from './reconcile';
@@ -58,10 +57,7 @@ export function takeOver(
     larger && Math.abs(larger.mm) >= LEAST_MM
       ? {
           ...files.package.tire,
-          overallDiameterMm:
-            resizedTire(tire, wheel.widthIn, {
-              diameterMm: tenth(tireSize(tire, wheel.widthIn).overallDiameterMm + larger.mm),
-            }).overallDiameterMm ?? 0,
+          overallDiameterMm: tenth(tireSize(tire, wheel.widthIn).overallDiameterMm + larger.mm),
         }
       : files.package.tire;
   const same = AXLES.every((axle) => corners[axle] === files.vehicle.corners[axle]);

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { readBuild, type Build } from '../../../core/build';
 import { tasksOf, takenInto, type JobWork } from '../../../core/work/jobWork';
 import { workOf } from '../../../core/work/needs';
+import { OneLineForm } from '../controls/OneLineForm';
 import { $build, $head, $heads, $job, $shop, $stages, $vehicle, fileOf } from '../sheet/store';
 import { $work, editWork } from '../sheet/work';
 import { CheckLists } from './CheckLists';
@@ -74,30 +75,18 @@ function TakeIntoWork() {
 /** Why a job ends without anything being built. */
 function EndWithout() {
   const { work } = useStore($work);
+  const why = work.endedWithout ?? '';
   return (
-    <form
-      key={work.endedWithout ?? ''}
-      className="mt-2 flex max-w-[46rem] items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const typed = new FormData(event.currentTarget).get('why');
-        const why = typeof typed === 'string' ? typed.trim() : '';
-        void editWork(({ endedWithout, ...now }) => (why ? { ...now, endedWithout: why } : now));
-      }}
-    >
-      <label className="caption grow">
-        It ends without being built, because
-        <input
-          name="why"
-          className="field-box text-ink"
-          defaultValue={work.endedWithout ?? ''}
-          maxLength={300}
-        />
-      </label>
-      <button type="submit" className="plain-button">
-        Keep
-      </button>
-    </form>
+    <OneLineForm
+      key={why}
+      caption
+      label="It ends without being built, because"
+      value={why}
+      keep={(text) =>
+        void editWork(({ endedWithout, ...now }) => (text ? { ...now, endedWithout: text } : now))
+      }
+      className="mt-2 max-w-[46rem]"
+    />
   );
 }
 

@@ -4,11 +4,11 @@ import type { Build } from '../../../core/build';
 import { CHECK_LISTS, checksOf, type Check, type CheckList } from '../../../core/work/checks';
 import { releaseHold } from '../../../core/work/jobWork';
 import { factsOf } from '../../../core/work/triggers';
-import { $personName } from '../sheet/preferences';
+import { OneLineForm } from '../controls/OneLineForm';
 import { $job } from '../sheet/store';
-import { send } from '../sheet/wire';
+import { refusalWords, send } from '../sheet/wire';
 import { $work, editWork } from '../sheet/work';
-import { wallNow } from './now';
+import { signed } from './now';
 import { TickRow } from './TickList';
 
 /** An open check may stay open where somebody says why. */
@@ -19,8 +19,7 @@ function CheckRow({ id, words }: Check) {
   const keep = (why: string): void => {
     void editWork((work) => {
       const { [id]: before, ...others } = work.explained;
-      const by = $personName.get() || 'somebody';
-      return { ...work, explained: why ? { ...others, [id]: { by, at: wallNow(), why } } : others };
+      return { ...work, explained: why ? { ...others, [id]: { ...signed(), why } } : others };
     });
     setOpen(false);
   };
@@ -45,28 +44,15 @@ function CheckRow({ id, words }: Check) {
         </p>
       )}
       {open && !ticks[id] && (
-        <form
-          className="flex gap-2 pl-[2.9rem]"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const typed = new FormData(event.currentTarget).get('why');
-            keep(typeof typed === 'string' ? typed.trim() : '');
-          }}
-        >
-          <input
-            name="why"
-            className="field-box"
-            aria-label={`Why it stays open: ${words}`}
-            placeholder="It stays open, because…"
-            defaultValue={known?.why ?? ''}
-            minLength={3}
-            maxLength={300}
-            autoFocus
-          />
-          <button type="submit" className="plain-button">
-            Keep
-          </button>
-        </form>
+        <OneLineForm
+          label={`Why it stays open: ${words}`}
+          placeholder="It stays open, because…"
+          value={known?.why ?? ''}
+          keep={keep}
+          minLength={3}
+          focus
+          className="pl-[2.9rem]"
+        />
       )}
     </TickRow>
   );
@@ -96,12 +82,7 @@ function Release({ checks }: { checks: readonly Check[] }) {
     setFault('');
     const answer = await send('PATCH', `/api/jobs/${job.id}`, { status: 'done' });
     if (answer.kind === 'ok') $job.set({ ...job, status: 'done' });
-    else
-      setFault(
-        answer.kind === 'refused'
-          ? (answer.faults[0]?.message ?? answer.message)
-          : 'No connection: not stored.',
-      );
+    else setFault(refusalWords(answer, true));
   };
   return (
     <div className="mt-2 flex flex-wrap items-center gap-3" data-testid="release" data-held={hold !== null}>

@@ -10,8 +10,7 @@ import {
   type Column,
   type Row,
 } from '../controls/RowsDialog';
-import { send } from '../sheet/wire';
-import { refusalWords } from './QuotesPanel';
+import { refusalWords, send } from '../sheet/wire';
 
 type Key = 'label' | 'count' | 'price' | 'minutes' | 'perhaps' | 'id';
 const columns = (option: string): readonly Column<Key>[] => [

@@ -4,16 +4,9 @@ import { toast } from 'sonner';
 import { money, totalsOf } from '../../../core/work/quote';
 import type { QuoteLineOut } from '../../../server/work';
 import { $heads, $job, $stages } from '../sheet/store';
-import { send, type Answer } from '../sheet/wire';
+import { refusalWords, send } from '../sheet/wire';
 import { QuoteDialog } from './QuoteDialog';
 import { draftQuote } from './quoteDraft';
-
-/** What a refusal says first. */
-export function refusalWords(answer: Exclude<Answer<unknown>, { kind: 'ok' }>): string {
-  if (answer.kind === 'unreachable') return 'No connection: not stored. Try again when it is back.';
-  const [fault] = answer.faults;
-  return fault ? `${fault.path} ${fault.message}` : answer.message;
-}
 
 /** Which stages a new quote offers. */
 function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {

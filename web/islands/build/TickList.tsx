@@ -2,11 +2,11 @@ import { useStore } from '@nanostores/react';
 import { Check } from 'lucide-react';
 import { useState } from 'react';
 import { holdOf, type JobWork, type Tick } from '../../../core/work/jobWork';
-import { $personName } from '../sheet/preferences';
+import { OneLineForm } from '../controls/OneLineForm';
 import { storeSettings } from '../sheet/settings';
 import { $shop } from '../sheet/store';
 import { $work, editWork } from '../sheet/work';
-import { useNowMin, wallNow } from './now';
+import { signed, useNowMin } from './now';
 
 export const tickWords = ({ by, at }: Tick): string => `${by}, ${at.slice(5, 10)} ${at.slice(11)}`;
 
@@ -16,7 +16,7 @@ function without<T>(record: Record<string, T>, id: string): Record<string, T> {
 
 /** Ticks with the name at the bench and the time, or takes a tick back. */
 export function toggleTick(id: string): void {
-  const tick: Tick = { by: $personName.get() || 'somebody', at: wallNow() };
+  const tick: Tick = signed();
   const ticked = $work.get().work.ticks[id] !== undefined;
   void editWork((work) => ({
     ...work,
@@ -82,7 +82,7 @@ function StepNotes({ id, open, close }: { id: string; open: boolean; close: () =
   if (!rule) return null;
   const store = (notes: string): void => {
     void storeSettings({
-      workRules: workRules.map((one) => (one.id === id ? { ...one, notes: notes.trim() } : one)),
+      workRules: workRules.map((one) => (one.id === id ? { ...one, notes } : one)),
     });
     close();
   };
@@ -90,27 +90,14 @@ function StepNotes({ id, open, close }: { id: string; open: boolean; close: () =
     <div className="pl-[2.9rem] text-[0.9rem]">
       {rule.caution && <p>▲ {rule.caution}</p>}
       {open ? (
-        <form
-          className="flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const typed = new FormData(event.currentTarget).get('notes');
-            store(typeof typed === 'string' ? typed : '');
-          }}
-        >
-          <input
-            name="notes"
-            className="field-box"
-            aria-label={`Tools and fasteners: ${rule.label}`}
-            placeholder="Tools and fasteners"
-            defaultValue={rule.notes ?? ''}
-            maxLength={600}
-            autoFocus
-          />
-          <button type="submit" className="plain-button">
-            Keep
-          </button>
-        </form>
+        <OneLineForm
+          label={`Tools and fasteners: ${rule.label}`}
+          placeholder="Tools and fasteners"
+          value={rule.notes ?? ''}
+          keep={store}
+          maxLength={600}
+          focus
+        />
       ) : (
         rule.notes && <p className="font-medium">{rule.notes}</p>
       )}

@@ -11,7 +11,6 @@ import { Field } from '../controls/Field';
 import { CheckList } from '../package/CheckList';
 import { changeStage, setVehicle } from '../sheet/edits';
 import { $units } from '../sheet/store';
-import { useStill } from '../sheet/useStill';
 
 /** What the dial shows and what it should: table, chart, regulation, drift, and the figure to set it to. */
 export function SpeedometerPanel({ build, assessment }: { build: Build; assessment: Assessment }) {
@@ -20,7 +19,6 @@ export function SpeedometerPanel({ build, assessment }: { build: Build; assessme
   const { correction } = driveline;
   const { vehicle, package: pack } = build;
   const per = unitSize('speed', units);
-  const still = useStill(speedometer);
   const signed = (value: number, digits = 1): string => `${value > 0 ? '+' : ''}${value.toFixed(digits)}`;
   return (
     <div className="mt-4" data-testid="speedometer">
@@ -118,7 +116,7 @@ export function SpeedometerPanel({ build, assessment }: { build: Build; assessme
           </ul>
           <CheckList checks={speedometer.checks} />
         </div>
-        <DialChart speedometer={still} />
+        <DialChart speedometer={speedometer} />
       </div>
     </div>
   );

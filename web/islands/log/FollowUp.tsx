@@ -1,8 +1,7 @@
 import { useState } from 'react';
-import { logEntrySchema, type LogEntry } from '../../../core/record/logEntry';
 import { Segments } from '../controls/choices';
 import { typedNumber } from '../controls/RowsDialog';
-import { writeDown } from './logStore';
+import { writeDown, type Draft } from './logStore';
 
 type Kind = 'note' | 're-torque' | 'pressures';
 const FIELDS: Record<Kind, readonly (readonly [id: string, words: string, width: string])[]> = {
@@ -17,9 +16,6 @@ const FIELDS: Record<Kind, readonly (readonly [id: string, words: string, width:
   ],
 };
 const NUMBERS: ReadonlySet<string> = new Set(['odometerKm', 'loose', 'frontKpa', 'rearKpa']);
-/** A stand-in for what the log adds itself, so that the rest can be checked before it is written down. */
-const STAND_IN = { id: '0'.repeat(36), at: '2000-01-01T00:00', by: 'x' };
-
 /** What is done after the wheels are on: nuts again, pressures, and whatever else is worth a line. */
 export function FollowUp() {
   const [kind, setKind] = useState<Kind>('re-torque');
@@ -31,17 +27,11 @@ export function FollowUp() {
       if (text === '' && id === 'odometerKm') return [];
       return [[id, NUMBERS.has(id) ? typedNumber(text) : text] as const];
     });
-    const draft = { kind, ...Object.fromEntries(given) };
-    const read = logEntrySchema.safeParse({ ...STAND_IN, ...draft });
-    if (!read.success) {
-      const [issue] = read.error.issues;
-      setFault(issue ? `${issue.path.join('.')} ${issue.message}` : 'It was not taken.');
-      return;
-    }
-    const { id, at, by, ...entry } = read.data as Extract<LogEntry, { kind: Kind }>;
-    writeDown(entry);
+    // What is typed may be anything; the log says what is wrong with it.
+    const refused = writeDown({ kind, ...Object.fromEntries(given) } as Draft);
+    setFault(refused ?? '');
+    if (refused !== null) return;
     setTyped({});
-    setFault('');
   };
   return (
     <form

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { Build } from '../../../core/build';
-import type { LogEntry } from '../../../core/record/logEntry';
+import { openReadings } from '../../../core/record/logEntry';
 import type { Suggestion } from '../../../core/record/nextReadings';
 import type { Reconciled } from '../../../core/record/reconcile';
 import type { TestReading } from '../../../core/record/testFit';
@@ -12,12 +12,6 @@ import { $log, startLog } from './logStore';
 import { Reconcile } from './Reconcile';
 import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
 import { Timeline } from './Timeline';
-
-/** The test readings since the last time that some were taken over or dismissed. */
-export function openReadings(log: readonly LogEntry[]): TestReading[] {
-  const last = log.findLastIndex(({ kind }) => kind === 'reconciled');
-  return log.slice(last + 1).flatMap((entry) => (entry.kind === 'test-fit' ? [entry.reading] : []));
-}
 
 type Answer = { build: Build; readings: readonly TestReading[]; reconciled: Reconciled; next: Suggestion[] };
 const STILL_MS = 500;

@@ -4,6 +4,7 @@ import type { Build } from '../../../core/build';
 import type { Correction, Reconciled, Residual } from '../../../core/record/reconcile';
 import { takeOver } from '../../../core/record/takeOver';
 import { labelOf } from '../../../core/verdict';
+import { OneLineForm } from '../controls/OneLineForm';
 import {
   $active,
   $build,
@@ -144,23 +145,16 @@ export function Reconcile({ build, reconciled }: { build: Build; reconciled: Rec
         <button type="button" className="plain-button font-semibold" disabled={locked} onClick={take}>
           Take over as measured
         </button>
-        <form
-          className="flex items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const typed = new FormData(event.currentTarget).get('why');
-            const why = typeof typed === 'string' ? typed.trim() : '';
+        <OneLineForm
+          caption
+          label="or dismiss, because"
+          words="Dismiss"
+          value=""
+          keep={(why) => {
             if (why) writeDown({ kind: 'reconciled', taken: [], dismissed: why });
           }}
-        >
-          <label className="caption">
-            or dismiss, because
-            <input name="why" className="field-box text-ink w-64" maxLength={300} />
-          </label>
-          <button type="submit" className="plain-button">
-            Dismiss
-          </button>
-        </form>
+          className="w-[22rem]"
+        />
       </div>
       {fault && (
         <p role="alert" className="font-medium">

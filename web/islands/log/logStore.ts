@@ -1,10 +1,10 @@
 import { atom } from 'nanostores';
 import { toast } from 'sonner';
-import type { LogEntry } from '../../../core/record/logEntry';
-import { wallNow } from '../build/now';
-import { $personName } from '../sheet/preferences';
+import type { Fault } from '../../../core/contract';
+import { logEntrySchema, type LogEntry } from '../../../core/record/logEntry';
+import { signed } from '../build/now';
 import { $active, $job } from '../sheet/store';
-import { send } from '../sheet/wire';
+import { refusalWords, send } from '../sheet/wire';
 
 /** The log of the job on the page, with what was written down here and is not sent yet. */
 export const $log = atom<LogEntry[]>([]);
@@ -35,6 +35,13 @@ function show(stored: readonly LogEntry[], waiting: readonly LogEntry[]): void {
   );
 }
 
+/** The entries of a list that a refusal names by their place in it; all of them where it names none. */
+function refusedOf(list: readonly LogEntry[], { faults }: { faults: readonly Fault[] }): readonly LogEntry[] {
+  const places = new Set(faults.map(({ path }) => path.split('.')[0]));
+  const named = list.filter((_, i) => places.has(String(i)));
+  return named.length > 0 ? named : list;
+}
+
 let sending = false;
 
 /** Sends what waits; each entry has its id from here, so that one that is sent twice stands once. */
@@ -49,43 +56,50 @@ async function flush(jobId: number): Promise<void> {
   );
   sending = false;
   if (answer.kind === 'unreachable') return;
-  const sent = new Set(list.map(({ id }) => id));
-  const left = unsent(jobId).filter(({ id }) => !sent.has(id));
+  // What the server will never take is told and put aside, so that it does not hold the rest, which waits on.
+  const refused = answer.kind === 'refused' ? refusedOf(list, answer) : [];
+  const gone = new Set((answer.kind === 'ok' ? list : refused).map(({ id }) => id));
+  const left = unsent(jobId).filter(({ id }) => !gone.has(id));
   keep(jobId, left);
   if (answer.kind === 'ok') show(answer.value, left);
   else {
-    // What the server will never take is told and put aside, so that it does not hold the rest.
     show(
-      $log.get().filter(({ id }) => !sent.has(id)),
+      $log.get().filter(({ id }) => !gone.has(id)),
       left,
     );
-    const [fault] = answer.faults;
-    toast(`Not written down: ${fault ? `${fault.path} ${fault.message}` : answer.message}`);
+    toast(`Not written down: ${refusalWords(answer)}`);
   }
   if (left.length > 0) void flush(jobId);
 }
 
-type Draft = LogEntry extends infer E
+export type Draft = LogEntry extends infer E
   ? E extends LogEntry
     ? Omit<E, 'id' | 'at' | 'by' | 'stageId'>
     : never
   : never;
 
-/** Writes an entry down, here at once and on the server when it can be reached. */
-export function writeDown(draft: Draft): void {
+/**
+ * Writes an entry down, here at once and on the server when it can be reached. What is wrong with it comes back as a text
+ * to show, and then nothing is written; null where it was.
+ */
+export function writeDown(draft: Draft): string | null {
   const job = $job.get();
   const stage = $active.get();
-  if (!job) return;
-  const entry = {
+  if (!job) return null;
+  const read = logEntrySchema.safeParse({
     ...draft,
+    ...signed(),
     id: crypto.randomUUID(),
-    at: wallNow(),
-    by: $personName.get() || 'somebody',
     ...(stage ? { stageId: stage.id } : {}),
-  } as LogEntry;
-  keep(job.id, [...unsent(job.id), entry]);
-  show($log.get(), [entry]);
+  });
+  if (!read.success) {
+    const [issue] = read.error.issues;
+    return `${issue?.path.at(-1)?.toString() ?? 'entry'} ${issue?.message ?? 'was not taken'}`;
+  }
+  keep(job.id, [...unsent(job.id), read.data]);
+  show($log.get(), [read.data]);
   void flush(job.id);
+  return null;
 }
 
 /** Loads the log and sends what an earlier visit left; tries again whenever the connection may be back. */

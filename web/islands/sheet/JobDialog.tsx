@@ -6,7 +6,7 @@ import type { JobWithNames } from '../../../data/jobs';
 import { Choice } from '../controls/choices';
 import { SheetDialog } from './dialog';
 import { $job } from './store';
-import { send } from './wire';
+import { refusalWords, send } from './wire';
 
 /** Where the job is and what it waits for, as the list of jobs shows it. */
 export function JobButton() {
@@ -38,10 +38,7 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
     if (answer.kind === 'ok') {
       $job.set({ ...job, status, waitsFor });
       close();
-    } else
-      toast(
-        answer.kind === 'refused' ? answer.message : 'No connection: not stored. Try again when it is back.',
-      );
+    } else toast(refusalWords(answer, true));
   };
   return (
     <SheetDialog title={`${job.number}: where it is`} close={close}>

@@ -36,3 +36,11 @@ export async function send<T>(method: string, path: string, body?: unknown): Pro
     return { kind: 'unreachable' };
   }
 }
+
+/** What a refusal says first, or that there was nobody to ask: a line to show. `bare` leaves out where the fault is. */
+export function refusalWords(answer: Exclude<Answer<unknown>, { kind: 'ok' }>, bare = false): string {
+  if (answer.kind === 'unreachable') return 'No connection: not stored. Try again when it is back.';
+  const [fault] = answer.faults;
+  if (!fault) return answer.message;
+  return bare ? fault.message : `${fault.path} ${fault.message}`;
+}

@@ -1,6 +1,6 @@
 import type { JobWork } from '../../../core/work/jobWork';
 import type { VersionedWork } from '../../../server/work';
-import type { Answer } from './wire';
+import { refusalWords, type Answer } from './wire';
 
 export type WorkChange = (work: JobWork) => JobWork;
 type Put = (body: VersionedWork) => Promise<Answer<VersionedWork>>;
@@ -39,13 +39,8 @@ export function keepWork(
         stored = answer.value;
         return true;
       }
-      if (answer.kind === 'unreachable') {
-        tell('No connection: not stored. Try again when it is back.');
-        return false;
-      }
-      if (answer.status !== 409) {
-        const [fault] = answer.faults;
-        tell(fault ? `${fault.path} ${fault.message}` : answer.message);
+      if (answer.kind === 'unreachable' || answer.status !== 409) {
+        tell(refusalWords(answer));
         return false;
       }
       stored = answer.current as VersionedWork;
