@@ -1,10 +1,9 @@
+import { DAY_MIN, WEEK_MIN } from './wallClock';
+
 /** Opening hours of a shop: minutes of the week from Monday 0:00, half open, ascending, not touching. */
 export type WeekHours = readonly (readonly [fromMin: number, toMin: number])[];
 /** Days on which it stays shut, counted from the day that minute 0 of the plan falls on. */
 export type Closed = ReadonlySet<number>;
-
-const DAY = 1440;
-const WEEK = 7 * DAY;
 
 /**
  * Time of a plan in minutes from a Monday 0:00 on. Work goes on in open minutes only; drying and deliveries do not care.
@@ -21,11 +20,11 @@ export type Calendar = {
 export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calendar {
   if (!hours.some(([from, to]) => to > from)) throw new Error('a shop that never opens has no plan');
   // The longest run of closed days that is looked past: a year. Beyond it the calendar is taken to be wrong.
-  const FAR = 366 * DAY;
-  const dayShut = (min: number): boolean => closed.size > 0 && closed.has(Math.floor(min / DAY));
+  const FAR = 366 * DAY_MIN;
+  const dayShut = (min: number): boolean => closed.size > 0 && closed.has(Math.floor(min / DAY_MIN));
   /** When the hours end that a minute falls in, closed days left aside; −Infinity where it falls in none. */
   const openUntil = (min: number): number => {
-    const week = Math.floor(min / WEEK) * WEEK;
+    const week = Math.floor(min / WEEK_MIN) * WEEK_MIN;
     for (const span of hours) if (min - week >= span[0] && min - week < span[1]) return span[1] + week;
     return -Infinity;
   };
@@ -33,19 +32,19 @@ export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calend
     let at = min;
     while (at < min + FAR) {
       if (dayShut(at)) {
-        at = (Math.floor(at / DAY) + 1) * DAY;
+        at = (Math.floor(at / DAY_MIN) + 1) * DAY_MIN;
         continue;
       }
       if (openUntil(at) > at) return at;
-      const week = Math.floor(at / WEEK) * WEEK;
-      let next = week + WEEK;
+      const week = Math.floor(at / WEEK_MIN) * WEEK_MIN;
+      let next = week + WEEK_MIN;
       for (const span of hours)
         if (span[0] + week > at) {
           next = span[0] + week;
           break;
         }
       // Not past a midnight at once: the next day may be a closed one.
-      at = closed.size === 0 ? next : Math.min(next, (Math.floor(at / DAY) + 1) * DAY);
+      at = closed.size === 0 ? next : Math.min(next, (Math.floor(at / DAY_MIN) + 1) * DAY_MIN);
     }
     throw new Error('the shop does not open within a year');
   };
@@ -56,7 +55,7 @@ export function calendarOf(hours: WeekHours, closed: Closed = new Set()): Calend
       let left = workMin;
       while (left > 0) {
         const until = openUntil(at);
-        const end = closed.size === 0 ? until : Math.min(until, (Math.floor(at / DAY) + 1) * DAY);
+        const end = closed.size === 0 ? until : Math.min(until, (Math.floor(at / DAY_MIN) + 1) * DAY_MIN);
         const share = Math.min(left, end - at);
         left -= share;
         at = left > 0 ? nextOpen(end) : at + share;

@@ -1,6 +1,7 @@
 import type { Calendar } from './calendar';
 import { planOf } from './schedule';
 import type { Plan, Resources, Task } from './task';
+import { WEEK_MIN } from './wallClock';
 
 /** The latest start from `fromMin` on at which so many open minutes are done by `endMin`; `fromMin` where none is later. */
 export function latestStart(calendar: Calendar, workMin: number, fromMin: number, endMin: number): number {
@@ -16,10 +17,9 @@ export function latestStart(calendar: Calendar, workMin: number, fromMin: number
 
 /** So many open minutes later, or earlier where `byMin` is negative: over night and week-end as the shop works. */
 export function stepOpen(calendar: Calendar, atMin: number, byMin: number): number {
-  const WEEK = 7 * 1440;
   return byMin >= 0
     ? calendar.nextOpen(calendar.after(atMin, byMin))
-    : latestStart(calendar, -byMin, calendar.nextOpen(atMin - WEEK), atMin);
+    : latestStart(calendar, -byMin, calendar.nextOpen(atMin - WEEK_MIN), atMin);
 }
 
 /** The jobs that a delivery is still on its way for. */

@@ -1,6 +1,6 @@
 import type { Calendar } from './calendar';
 import { doneMin, lockConflicts } from './conflicts';
-import { copyOf, emptyState, firstFit, mayEnter, put, type State } from './state';
+import { copyOf, emptyState, firstFit, put, type State } from './state';
 import { inOrder, type Conflict, type Placed, type Plan, type Resources, type Task } from './task';
 
 /** Free tasks up to which every order, person and bay is tried, with a bound. */
@@ -37,12 +37,7 @@ function options(
     ({ skills }) => task.skill === undefined || skills.includes(task.skill),
   );
   const home = task.inBay && !moved ? state.home.get(task.job) : undefined;
-  const bays = !task.inBay
-    ? [null]
-    : home !== undefined
-      ? [home]
-      : resources.bays.filter((bay) => mayEnter(state, bay, task.job, ready, task.workMin));
-  if (bays.length === 0) return [];
+  const bays = !task.inBay ? [null] : home !== undefined ? [home] : resources.bays;
   return (
     able
       .flatMap(({ id: person, skills }) =>

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { oneOf, words } from '../contract';
 import { calendarOf, type Calendar } from './calendar';
 import type { Resources } from './task';
-import { DAY_MIN, minuteOf, WEEKDAYS } from './wallClock';
+import { DAY_MIN, minuteOf, minuteOfDay, WEEKDAYS } from './wallClock';
 
 const clock = z.string({ error: 'is missing; write 08:00' }).regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, {
   error: ({ input }) => `${JSON.stringify(input)} is not a time of day; write 08:00`,
@@ -14,8 +14,6 @@ const date = z
   })
   .refine((text) => Number.isFinite(Date.parse(`${text}T00:00Z`)), { error: 'is no day of the calendar' });
 
-const minutes = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
-
 const hoursSchema = z
   .array(z.strictObject({ day: oneOf(WEEKDAYS), from: clock, to: clock }))
   .min(1, { error: 'is empty; a shop that never opens has no plan' })
@@ -25,13 +23,13 @@ const hoursSchema = z
       ctx.addIssue({ code: 'custom', path: [i, 'to'], message });
     };
     list.forEach(({ day, from, to }, i) => {
-      if (minutes(to) <= minutes(from)) tell(i, `${to} is not after ${from}; give a later time`);
+      if (minuteOfDay(to) <= minuteOfDay(from)) tell(i, `${to} is not after ${from}; give a later time`);
       const clash = list.some(
         (other, k) =>
           k < i &&
           other.day === day &&
-          minutes(other.from) < minutes(to) &&
-          minutes(from) < minutes(other.to),
+          minuteOfDay(other.from) < minuteOfDay(to) &&
+          minuteOfDay(from) < minuteOfDay(other.to),
       );
       if (clash) tell(i, `${day} ${from} to ${to} overlaps other hours of that day; join them`);
     });
@@ -90,7 +88,7 @@ export function planCalendar({ hours, closed }: ShopCalendar): Calendar {
   const spans = hours
     .map(({ day, from, to }): [number, number] => {
       const start = WEEKDAYS.indexOf(day) * DAY_MIN;
-      return [start + minutes(from), start + minutes(to)];
+      return [start + minuteOfDay(from), start + minuteOfDay(to)];
     })
     .sort((a, b) => a[0] - b[0]);
   const joined: [number, number][] = [];

@@ -96,13 +96,6 @@ function clashesWith(busy: Busy): (startMin: number, endMin: number) => number {
   };
 }
 
-/** Whether a vehicle can come into a bay at all: not where another stands that is not done, unless it is out before. */
-export function mayEnter(state: State, bay: string, job: string, readyMin: number, workMin: number): boolean {
-  return !(state.bays.get(bay) ?? []).some(
-    (stay) => stay.job !== job && stay.open && stay.startMin < readyMin + workMin,
-  );
-}
-
 /**
  * When to try again where a vehicle cannot be in a bay for a task from start to end, because another stands there or would
  * come between; −Infinity where it can, Infinity where it never can.
@@ -113,7 +106,7 @@ function bayClash(
   { job, workMin }: Task,
   startMin: number,
   endMin: number,
-  reservedMin: number,
+  reservedMin: () => number,
 ): number {
   const stays = state.bays.get(bay) ?? [];
   const mine = stays.find((stay) => stay.job === job);
@@ -122,7 +115,7 @@ function bayClash(
   // another that was planned there. Before one that a hand put there it may, where its work alone has room.
   const last = (state.leftMin.get(job) ?? 0) <= workMin;
   const until = (stay: Stay): number =>
-    mine ? Math.max(endMin, mine.endMin) : last ? endMin : stay.byHand ? reservedMin : Infinity;
+    mine ? Math.max(endMin, mine.endMin) : last ? endMin : stay.byHand ? reservedMin() : Infinity;
   let latest = -Infinity;
   for (const stay of stays) {
     if (stay.job === job) continue;
@@ -155,7 +148,8 @@ export function firstFit(
     let again = -Infinity;
     if (bay !== null) {
       // A vehicle that comes in wants the bay for all it still has to get there.
-      const reserved = calendar.after(start, Math.max(workMin, state.leftMin.get(job) ?? 0));
+      const from = start;
+      const reserved = (): number => calendar.after(from, Math.max(workMin, state.leftMin.get(job) ?? 0));
       again = bayClash(state, bay, task, start, end, reserved);
     }
     if (again < Infinity) again = Math.max(again, ofPerson(start, end), ofVehicle(start, end));

@@ -12,6 +12,7 @@ export const wallTimeSchema = z
 
 const MONDAY_MS = Date.UTC(1970, 0, 5);
 export const DAY_MIN = 1440;
+export const WEEK_MIN = 7 * DAY_MIN;
 
 /** Minutes of the plan's clock at a wall time; a date alone is its midnight. */
 export function minuteOf(wallTime: string): number {
@@ -22,6 +23,9 @@ export function minuteOf(wallTime: string): number {
 export function wallTimeAt(minute: number): string {
   return new Date(MONDAY_MS + Math.round(minute) * 60_000).toISOString().slice(0, 16);
 }
+
+/** Minutes of the day at a time of day, `08:30`. */
+export const minuteOfDay = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
 
 export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 export type Weekday = (typeof WEEKDAYS)[number];

@@ -67,6 +67,8 @@ export function unlock(key: string): void {
   editTask(key, ({ locked, ...task }) => task);
 }
 
+const quarter = (): number => Math.ceil(minuteOf(wallNow()) / 15);
+
 /** Plans anew whenever a job, the calendar or the quarter of an hour changes, and looks for others' changes. */
 export function startPlanning(): () => void {
   const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
@@ -76,7 +78,11 @@ export function startPlanning(): () => void {
     (answer) => $plan.set(answer),
     (error) => toast(`The plan failed: ${error instanceof Error ? error.message : String(error)}`),
   );
-  const again = (): void => plan($jobs.get());
+  let planned = 0;
+  const again = (): void => {
+    planned = quarter();
+    plan($jobs.get());
+  };
   const stops = [$jobs.subscribe(again), $shop.subscribe(again)];
   const look = async (): Promise<void> => {
     if (document.hidden) return;
@@ -86,7 +92,8 @@ export function startPlanning(): () => void {
     const moved =
       answer.value.length !== known.size || answer.value.some(({ id, version }) => known.get(id) !== version);
     if (moved) takeJobs(answer.value);
-    else again();
+    // A plan begins on a full quarter of an hour: it is the same until the next one.
+    else if (quarter() !== planned) again();
   };
   const timer = setInterval(() => void look(), LOOK_MS);
   return () => {

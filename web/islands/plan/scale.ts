@@ -1,5 +1,5 @@
 import type { ShopCalendar } from '../../../core/planning/shopCalendar';
-import { DAY_MIN, WEEKDAYS } from '../../../core/planning/wallClock';
+import { DAY_MIN, minuteOfDay, WEEKDAYS } from '../../../core/planning/wallClock';
 
 /** How the minutes of a week lie across the board: open days side by side, each from the first to the last open hour. */
 export type BoardScale = {
@@ -10,15 +10,13 @@ export type BoardScale = {
   toMin: number;
 };
 
-const minutes = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
-
 export function boardScale(calendar: ShopCalendar, weekMin: number): BoardScale {
   const days = [...new Set(calendar.hours.map(({ day }) => WEEKDAYS.indexOf(day)))].sort((a, b) => a - b);
   return {
     weekMin,
     days,
-    fromMin: Math.min(...calendar.hours.map(({ from }) => minutes(from))),
-    toMin: Math.max(...calendar.hours.map(({ to }) => minutes(to))),
+    fromMin: Math.min(...calendar.hours.map(({ from }) => minuteOfDay(from))),
+    toMin: Math.max(...calendar.hours.map(({ to }) => minuteOfDay(to))),
   };
 }
 
