@@ -2,7 +2,7 @@ import type { Assessment } from './assess';
 import type { Build } from './build';
 import { partWords } from './driveline/schema';
 import { sumOf } from './load/masses';
-import { showWithUnit, type UnitSystem } from './units/quantity';
+import { showRounded, showWithUnit, type UnitSystem } from './units/quantity';
 import { riseMm } from './vehicle/rise';
 
 /** One thing a customer gains or pays, in words with its number. */
@@ -21,8 +21,7 @@ export function tradeoffsOf(build: Build, assessment: Assessment, units: UnitSys
   const add = (side: Tradeoff['side'], id: string, words: string): void => {
     list.push({ id, side, words });
   };
-  const mm = (value: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
+  const mm = (value: number): string => showRounded(value, 'length', units);
   const kg = (value: number): string => showWithUnit(Math.round(value), 'mass', units);
   const pct = (value: number): string => `${Math.abs(value).toFixed(1)} %`;
   const either = (

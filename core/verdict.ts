@@ -4,10 +4,9 @@ import type { Cure } from './clearance/cures/cures';
 import { unitOfCure, type CureKind } from './clearance/cures/kinds';
 import { GRADES } from './clearance/grade';
 import { zoneName } from './clearance/zone';
-import { showWithUnit, type UnitSystem } from './units/quantity';
+import { showRounded, type UnitSystem } from './units/quantity';
 
-const mm = (value: number, units: UnitSystem): string =>
-  showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
+const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units);
 
 /** A pose in words: `at 31° inside lock, 18 mm up`. */
 export function poseWords(lockDeg: number, travelMm: number, units: UnitSystem): string {

@@ -10,7 +10,8 @@ import { demoTexts, example, exampleFile } from '../tests/example';
 import { faultLines, readBuildText, writeBuildText } from './buildJson';
 import { buildSchemaText } from './buildSchema';
 import { readTireCatalog, readWheelCatalog } from './catalogCsv';
-import { measuringForm, PAPERS } from './measuringForm';
+import { measuringForm } from './measuringForm';
+import { PAPERS } from './paper';
 import { readReadings, writeReadings } from './readingsCsv';
 
 describe('build files', () => {

@@ -1,18 +1,13 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
 import type { AxleName } from '../core/build';
 import { roundFor, type RoundReading } from '../core/measure/round';
 import { latin } from './latin';
-
-/** Paper in points (1/72 in): ISO 216 A4 and US Letter. */
-export const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const;
-export type Paper = keyof typeof PAPERS;
+import { INK, PAPERS, QUIET, type Paper } from './paper';
 
 export type FormHead = { vehicle: string; job: string; axle: AxleName; stockTire: string; shop: string };
 
 const MARGIN = 40;
 const ROW = 17.5;
-const INK = rgb(0.13, 0.14, 0.16);
-const QUIET = rgb(0.4, 0.41, 0.43);
 
 type Pen = { page: PDFPage; plain: PDFFont; bold: PDFFont; width: number; height: number };
 

@@ -1,14 +1,12 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
 import type { Block, PaperSheet, Sketch } from '../core/work/paper';
 import { latin } from './latin';
-import { PAPERS, type Paper } from './measuringForm';
+import { INK, PAPERS, QUIET, type Paper } from './paper';
 
 const MARGIN = 42;
 const FOOT = 26;
 const LEADING = 12.4;
 const SIZE = 9;
-const INK = rgb(0.13, 0.14, 0.16);
-const QUIET = rgb(0.4, 0.41, 0.43);
 const LINE = rgb(0.78, 0.77, 0.73);
 
 /** A text broken into lines that are no wider than asked for; a word that is wider stands alone. */

@@ -13,7 +13,7 @@ import { quoteLines, totalsOf, type Quote } from '../core/work/quote';
 import { quotePaper } from '../core/work/quotePaper';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { workOrder } from '../core/work/workOrder';
-import { PAPERS } from './measuringForm';
+import { PAPERS } from './paper';
 import { paperPdf, wrapped } from './paperPdf';
 import { planIcs } from './planIcs';
 import { readWorkRules, writeWorkRules } from './workRulesJson';

@@ -1,7 +1,7 @@
 import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
 import type { Flat } from '../core/cutting/develop';
 import { latin } from './latin';
-import { PAPERS, type Paper } from './measuringForm';
+import { PAPERS, type Paper } from './paper';
 import { STROKES } from './templateSvg';
 import type { TemplateSheet } from './template';
 

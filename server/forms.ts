@@ -3,7 +3,8 @@ import type { Queryable } from '../data/client';
 import { vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { shopSettings } from '../data/shop';
-import { measuringForm, type Paper } from '../formats/measuringForm';
+import { measuringForm } from '../formats/measuringForm';
+import type { Paper } from '../formats/paper';
 import { done, missing, type Outcome } from './errors';
 
 /** The measuring form of a job's vehicle, as PDF. */

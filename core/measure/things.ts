@@ -26,51 +26,16 @@ export type Thing = {
   readings: readonly ThingReading[];
 };
 
-const ahead = (id: string, words = 'hub centre forward to it'): ThingReading => ({
-  id: `${id}-ahead`,
-  axis: 0,
-  sign: 1,
-  reach: 'least',
-  words,
-});
-const behind = (id: string, words = 'hub centre back to it'): ThingReading => ({
-  id: `${id}-behind`,
-  axis: 0,
-  sign: -1,
-  reach: 'most',
-  words,
-});
-const below = (id: string, words = 'hub centre down to its lower end'): ThingReading => ({
-  id: `${id}-below`,
-  axis: 2,
-  sign: -1,
-  reach: 'least',
-  words,
-});
-const above = (id: string, words = 'hub centre up to its lowest point'): ThingReading => ({
-  id: `${id}-above`,
-  axis: 2,
-  sign: 1,
-  reach: 'least',
-  words,
-});
-const out = (
-  id: string,
-  words = 'hub face out to its outer edge (minus: it lies further in)',
-): ThingReading => ({
-  id: `${id}-across`,
-  axis: 1,
-  sign: 1,
-  reach: 'most',
-  words,
-});
-const inward = (id: string, words = 'hub face in to its nearest side'): ThingReading => ({
-  id: `${id}-inboard`,
-  axis: 1,
-  sign: -1,
-  reach: 'most',
-  words,
-});
+/** A kind of reading: the tail of its id, along which axis and which way, to which point, and its words. */
+const reading =
+  (tail: string, axis: 0 | 1 | 2, sign: 1 | -1, reach: Reach, usual: string) =>
+  (id: string, words = usual): ThingReading => ({ id: `${id}-${tail}`, axis, sign, reach, words });
+const ahead = reading('ahead', 0, 1, 'least', 'hub centre forward to it');
+const behind = reading('behind', 0, -1, 'most', 'hub centre back to it');
+const below = reading('below', 2, -1, 'least', 'hub centre down to its lower end');
+const above = reading('above', 2, 1, 'least', 'hub centre up to its lowest point');
+const out = reading('across', 1, 1, 'most', 'hub face out to its outer edge (minus: it lies further in)');
+const inward = reading('inboard', 1, -1, 'most', 'hub face in to its nearest side');
 
 const rail = (id: string, label: string): Thing => ({
   id,

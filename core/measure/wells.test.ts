@@ -1,3 +1,4 @@
+import { START } from '../../tests/starter';
 import { expect, test } from 'vitest';
 import { assess } from '../assess';
 import { readBuild, type Vehicle } from '../build';
@@ -30,24 +31,7 @@ const ROUND = [
 ] as const;
 
 function measured(shape: WellShape) {
-  const read = readBuild(
-    starterFile({
-      label: 'Corvane Tull',
-      kind: 'suv',
-      tireCode: '245/75R16 111S',
-      rimWidthIn: 7,
-      offsetMm: 30,
-      studs: 6,
-      pcdMm: 139.7,
-      boreMm: 106.1,
-      wheelbaseMm: 2750,
-      trackMm: 1600,
-      massFrontKg: 1050,
-      massRearKg: 950,
-      axle: 'independent',
-      shape,
-    }),
-  );
+  const read = readBuild(starterFile({ ...START, shape }));
   if (!read.ok) throw new Error(read.faults[0]?.message);
   const vehicle = ROUND.reduce<Vehicle>((now, [reading, valueMm]) => {
     const taken = takeReading(now, 'front', { reading, side: 'left', valueMm });

@@ -71,6 +71,12 @@ export function showWithUnit(value: number, quantity: Quantity, system: UnitSyst
     : `${show(value, quantity, system)} ${unit}`;
 }
 
+/** The same to a whole unit (or to `digits`) where it is metric, as it is said and not computed with; tapes in inches read to the sixteenth. */
+export function showRounded(value: number, quantity: Quantity, system: UnitSystem, digits = 0): string {
+  const step = 10 ** digits;
+  return showWithUnit(system === 'metric' ? Math.round(value * step) / step : value, quantity, system);
+}
+
 const PLAIN = /^([+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+))\s*(kg|lb|lbs|kpa|psi|bar|km\/h|kmh|mph|°|deg|in|")?$/i;
 const NAMED: Record<string, { quantity: Quantity; perUnit: number }> = {
   kg: { quantity: 'mass', perUnit: 1 },

@@ -2,24 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { assess } from '../assess';
 import { readBuild } from '../build';
 import { SHAPES } from '../measure/schema';
-import { starterFile, starterSchema, type Starter } from './starter';
-
-const START: Starter = {
-  label: 'Corvane Tull',
-  kind: 'suv',
-  tireCode: '245/75R16 111S',
-  rimWidthIn: 7,
-  offsetMm: 30,
-  studs: 6,
-  pcdMm: 139.7,
-  boreMm: 106.1,
-  wheelbaseMm: 2750,
-  trackMm: 1600,
-  massFrontKg: 1050,
-  massRearKg: 950,
-  axle: 'independent',
-  shape: 'round',
-};
+import { START } from '../../tests/starter';
+import { starterFile, starterSchema } from './starter';
 
 describe('a vehicle to begin with', () => {
   test.each([...SHAPES])(

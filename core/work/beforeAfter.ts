@@ -2,7 +2,7 @@ import type { AxleName, Build } from '../build';
 import { decidedCuts } from './triggers';
 import { tireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
-import { showWithUnit, type UnitSystem } from '../units/quantity';
+import { showRounded, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { NEVER_CUT } from '../vehicle/schema';
 import type { Sketch, Stroke } from './paper';
@@ -29,8 +29,7 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
     ({ carrier, material, points }) =>
       (carrier === 'body' || carrier === 'frame') && !NEVER_CUT.has(material) && points.length > 1,
   );
-  const mm = (value: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
+  const mm = (value: number): string => showRounded(value, 'length', units);
   const sketch = (
     caption: string,
     tireMm: number,

@@ -2,7 +2,7 @@ import type { Assessment } from '../assess';
 import { AXLES, type AxleName, type Build } from '../build';
 import { CUT_KINDS } from '../cutting/kinds';
 import { tradeoffsOf } from '../tradeoffs';
-import { showWithUnit, type Quantity, type UnitSystem } from '../units/quantity';
+import { showRounded, showWithUnit, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { beforeAfter } from './beforeAfter';
 import type { Stated } from './jobWork';
@@ -19,8 +19,7 @@ export function changeRows(
   units: UnitSystem,
 ): Row[] {
   const { vehicle, package: pack } = build;
-  const say = (value: number, quantity: Quantity): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, quantity, units);
+  const say = (value: number, quantity: Quantity): string => showRounded(value, quantity, units);
   const wheel = ({ diameterIn, widthIn, offsetMm }: typeof pack.wheel): string =>
     `${diameterIn} x ${widthIn} in, offset ${offsetMm} mm`;
   const gain = Math.round(tire.groundClearanceGainMm);

@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess';
 import { AXLES, type Build } from '../build';
 import { CUT_KINDS } from '../cutting/kinds';
-import { showWithUnit, type Quantity, type UnitSystem } from '../units/quantity';
+import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { CHECK_LISTS, checksOf, type CheckList } from './checks';
 import type { JobWork, Stated, Tick } from './jobWork';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
@@ -68,8 +68,7 @@ export function workOrder(
   units: UnitSystem,
 ): PaperSheet {
   const { vehicle } = build;
-  const say = (value: number, quantity: Quantity): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, quantity, units);
+  const say = (value: number, quantity: Quantity): string => showRounded(value, quantity, units);
   const checks = checksOf(factsOf(build));
   const cuts = decidedCuts(build);
   const least = AXLES.map((axle): [string, string] => [

@@ -4,6 +4,7 @@ import { CHUNK_POINTS, packPoints, unpackPoints, type ScanHead } from '../../cor
 import { connect, type Connection } from '../../data/client';
 import { formOfJob } from '../../server/forms';
 import type { Outcome } from '../../server/errors';
+import { START } from '../starter';
 import { beginJob, importBuild, sheetData } from '../../server/jobs';
 import { beginScan, listScans, removeScan, streamScan, takePiece } from '../../server/scans';
 import { changeSettings } from '../../server/shop';
@@ -30,22 +31,6 @@ async function vehicle(): Promise<{ id: number; jobId: number }> {
 }
 
 describe('a new vehicle', () => {
-  const START = {
-    label: 'Corvane Tull',
-    kind: 'suv',
-    tireCode: '245/75R16 111S',
-    rimWidthIn: 7,
-    offsetMm: 30,
-    studs: 6,
-    pcdMm: 139.7,
-    boreMm: 106.1,
-    wheelbaseMm: 2750,
-    trackMm: 1600,
-    massFrontKg: 1050,
-    massRearKg: 950,
-    axle: 'independent',
-    shape: 'round',
-  };
   test('begins as a job with its wells estimated', async () => {
     const { jobId } = value(
       await beginJob(db(), { vehicle: START, title: 'Gravel', customer: 'Fell Wardens' }, 'Odo'),

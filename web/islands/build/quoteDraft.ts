@@ -1,6 +1,6 @@
 import { tradeoffsOf } from '../../../core/tradeoffs';
 import { readBuild } from '../../../core/build';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded } from '../../../core/units/quantity';
 import { riseMm } from '../../../core/vehicle/rise';
 import { workOf } from '../../../core/work/needs';
 import { quoteLines, type Quote, type QuoteOption } from '../../../core/work/quote';
@@ -25,7 +25,7 @@ async function optionOf(stage: StageDoc): Promise<QuoteOption | null> {
   return {
     stageId: stage.id,
     label: stage.label,
-    summary: `${build.package.tire.code} on ${build.package.wheel.diameterIn} x ${build.package.wheel.widthIn} in; the body stands ${showWithUnit(units === 'metric' ? Math.round(lift) : lift, 'length', units)} higher in front. Fit: ${assessment.grade}.`,
+    summary: `${build.package.tire.code} on ${build.package.wheel.diameterIn} x ${build.package.wheel.widthIn} in; the body stands ${showRounded(lift, 'length', units)} higher in front. Fit: ${assessment.grade}.`,
     lines: quoteLines(workOf(build, workRules, new Set($work.get().work.takenIn))),
     gains: side('gain'),
     costs: side('cost'),

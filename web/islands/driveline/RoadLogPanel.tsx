@@ -3,7 +3,7 @@ import { lazy, Suspense, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/build';
 import type { LogFit } from '../../../core/driveline/roadLog';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded } from '../../../core/units/quantity';
 import type { LogAnswer, LogText } from '../../workers/judge.worker';
 import { askPatiently } from '../fit/useAnswer';
 import { changeStage } from '../sheet/edits';
@@ -113,8 +113,7 @@ function Found({
   locked: boolean;
 }) {
   const units = useStore($units);
-  const mm = (value: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
+  const mm = (value: number): string => showRounded(value, 'length', units);
   const take = (): void => {
     const edited = changeStage([
       { path: '/package/tire/revsPerKm', to: Number(fit.revsPerKm.toFixed(2)) },

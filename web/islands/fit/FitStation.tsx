@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import type { Build } from '../../../core/build';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
 import { $assessment, $axle, $locked, $units } from '../sheet/store';
 import type { Fit } from '../../../core/clearance/fit';
@@ -78,7 +78,7 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
 function Sureness({ build, fit }: { build: Build; fit: Fit }) {
   const units = useStore($units);
   const axle = useStore($axle);
-  const say = (mm: number): string => showWithUnit(units === 'metric' ? Math.round(mm) : mm, 'length', units);
+  const say = (mm: number): string => showRounded(mm, 'length', units);
   const circle = (m: number): string =>
     units === 'metric' ? `${m.toFixed(1)} m` : `${(m / 0.3048).toFixed(1)} ft`;
   const { turningCircleM: turn, direction } = fit;

@@ -2,7 +2,7 @@ import { useStore } from '@nanostores/react';
 import { memo } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/build';
 import type { LoadCase } from '../../../core/clearance/loadCases';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded } from '../../../core/units/quantity';
 import { labelOf } from '../../../core/verdict';
 import { GradeMark } from '../../drawings/GradeMark';
 import { RIDE_SPREAD_MM } from '../../../core/clearance/spread';
@@ -22,7 +22,7 @@ const CASES: Record<LoadCase['id'], string> = {
 export const LoadTable = memo(function LoadTable({ build, axle }: { build: Build; axle: AxleName }) {
   const units = useStore($units);
   const cases = useAnswer(build, axle, (api, asked) => api.loads(asked));
-  const say = (mm: number): string => showWithUnit(units === 'metric' ? Math.round(mm) : mm, 'length', units);
+  const say = (mm: number): string => showRounded(mm, 'length', units);
   return (
     <div className="mt-3" data-testid="load-cases">
       <div className="flex items-end justify-between gap-4">

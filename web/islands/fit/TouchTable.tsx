@@ -2,7 +2,7 @@ import { useStore } from '@nanostores/react';
 import type { AxleName, Build } from '../../../core/build';
 import type { Fit, ObstacleFit } from '../../../core/clearance/fit';
 import { NEVER_CUT } from '../../../core/vehicle/schema';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded } from '../../../core/units/quantity';
 import { labelOf, poseShort, sideWords } from '../../../core/verdict';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import { $pose, $units } from '../sheet/store';
@@ -42,8 +42,7 @@ function spreadWords({ spreadParts, guessed }: ObstacleFit, say: (mm: number) =>
 /** What touches or comes nearest, where, in which pose, by how much, how sure, and what it would take. */
 export function TouchTable({ build, axle, fit }: Props) {
   const units = useStore($units);
-  const say = (mm: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(mm * 10) / 10 : mm, 'length', units);
+  const say = (mm: number): string => showRounded(mm, 'length', units, 1);
   const rows = [...fit.byObstacle].sort((a, b) => a.leastClearanceMm - b.leastClearanceMm).slice(0, 7);
   return (
     <>

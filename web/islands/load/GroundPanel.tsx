@@ -3,7 +3,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/build';
 import { UNDERSIDE_CARRIERS, type LowPoint } from '../../../core/stability/ground';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded } from '../../../core/units/quantity';
 import { Choice } from '../controls/choices';
 import { Field } from '../controls/Field';
 import { TextField } from '../controls/TextField';
@@ -13,8 +13,7 @@ import { $units } from '../sheet/store';
 /** What it gains over the ground, and the low points that it is worked out from. */
 export function GroundPanel({ build, assessment: { ground } }: { build: Build; assessment: Assessment }) {
   const units = useStore($units);
-  const mm = (value: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
+  const mm = (value: number): string => showRounded(value, 'length', units);
   const deg = (value: number): string => `${value.toFixed(1)}°`;
   const rows = [
     ['Approach', ground.approachDeg, deg],

@@ -1,14 +1,13 @@
 import { useStore } from '@nanostores/react';
 import type { Assessment } from '../../../core/assess';
 import { AXLES } from '../../../core/build';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { $units } from '../sheet/store';
 
 /** Pressures and what the sidewall does at them, and how it stands: estimates but where a load table was read. */
 export function Pressures({ assessment: { load, stability } }: { assessment: Assessment }) {
   const units = useStore($units);
-  const mm = (value: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(value) : value, 'length', units);
+  const mm = (value: number): string => showRounded(value, 'length', units);
   const kpa = (value: number): string => showWithUnit(value, 'pressure', units);
   const { pressureKpa, sidewall } = load;
   return (

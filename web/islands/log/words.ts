@@ -2,10 +2,9 @@ import type { Build } from '../../../core/build';
 import { LOG_KINDS, type LogEntry } from '../../../core/record/logEntry';
 import type { TestReading } from '../../../core/record/testFit';
 import { labelOf, poseShort } from '../../../core/verdict';
-import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
+import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 
-export const mm = (value: number, units: UnitSystem): string =>
-  showWithUnit(units === 'metric' ? Math.round(value * 10) / 10 : value, 'length', units);
+export const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units, 1);
 
 export const STANCE_WORDS = { ride: 'level', ramp: 'ramp', loaded: 'loaded', crossed: 'hanging' } as const;
 

@@ -5,7 +5,7 @@ import type { AxleName, Build, Vehicle } from '../../../core/build';
 import { lockOfShare, LOCK_WORDS, placedObstacle, withGaps, type GapCheck } from '../../../core/measure/gaps';
 import { NOTHING_MEASURED } from '../../../core/measure/take';
 import type { GapReading, Side } from '../../../core/measure/schema';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showRounded } from '../../../core/units/quantity';
 import { poseShort, sideWords } from '../../../core/verdict';
 import { Choice } from '../controls/choices';
 import { NumberField } from '../controls/NumberField';
@@ -181,8 +181,7 @@ function GapTable({ vehicle, axle }: Pick<Props, 'vehicle' | 'axle'>) {
         place it, and show a slip.
       </p>
     );
-  const say = (mm: number): string =>
-    showWithUnit(units === 'metric' ? Math.round(mm * 10) / 10 : mm, 'length', units);
+  const say = (mm: number): string => showRounded(mm, 'length', units, 1);
   const drop = (gap: GapReading): void =>
     void takeCorner(
       axle,

@@ -1,6 +1,6 @@
 import type { APIRoute } from 'astro';
 import { AXLES } from '../../../../../core/build';
-import { PAPERS, type Paper } from '../../../../../formats/measuringForm';
+import { PAPERS, type Paper } from '../../../../../formats/paper';
 import { database } from '../../../../../server/database';
 import { respond } from '../../../../../server/http';
 import { formOfJob } from '../../../../../server/forms';

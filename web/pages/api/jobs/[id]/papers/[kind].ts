@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { PAPERS, type Paper } from '../../../../../../formats/measuringForm';
+import { PAPERS, type Paper } from '../../../../../../formats/paper';
 import { paperPdf } from '../../../../../../formats/paperPdf';
 import { database } from '../../../../../../server/database';
 import { missing } from '../../../../../../server/errors';
