@@ -8,16 +8,20 @@ type Vec = readonly [number, number, number];
 /** Where a wheel stands: `hubMm` above ride height as delivered, as the sweep counts it. */
 export type WheelPose = { lift: Lift; lockDeg: number; hubMm: number };
 
+/** The nearest of an obstacle's points in one pose: how far it is, mm, and where it stands on the vehicle. */
+export type NearestAt = { mm: number; at: Vec };
+
 /**
- * Clearance in mm of one obstacle, its points moved by a shift, from a wheel in one pose: the distance that the sweep
- * works with, for poses and places that are on no grid. Bushing give and the other wheel of an axle are left aside.
+ * The point of one obstacle that is nearest to a wheel in one pose, its points moved by a shift: by the distance that the
+ * sweep works with, for poses and places that are on no grid. Where what moves with the wheel stands is given as at ride
+ * height. Bushing give and the other wheel of an axle are left aside.
  */
-export function clearanceAt(
+export function nearestAt(
   { steering, suspension }: Pick<Corner, 'steering' | 'suspension'>,
   { carrier, points: given }: Pick<Obstacle, 'points' | 'carrier'>,
   { lift, lockDeg, hubMm }: WheelPose,
   profile: Profile,
-): (shift: Vec) => number {
+): (shift: Vec) => NearestAt {
   const pose = new Float64Array(POSE_STRIDE);
   writePose(pose, 0, steering, suspension, suspension.frontArmMm, lift, lockDeg, hubMm);
   const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 1, sz = 0, up = 0] = pose;
@@ -25,19 +29,30 @@ export function clearanceAt(
   const points = resample(given);
   const onHub = carrier === 'upright';
   return ([dx, dy, dz]) => {
-    let least = Infinity;
-    for (const [x, y, z] of points) {
-      if (onHub) {
-        least = Math.min(least, sectionClearance(profile, y + dy, Math.hypot(x + dx, z + dz)));
-        continue;
+    let mm = Infinity;
+    let at: Vec = [0, 0, 0];
+    for (const point of points) {
+      const [x, y, z] = point;
+      let here: number;
+      if (onHub) here = sectionClearance(profile, y + dy, Math.hypot(x + dx, z + dz));
+      else {
+        const vx = x + dx - hx;
+        const vy = y + dy - hy;
+        const vz = z + dz + riseMm + follow * up - hz;
+        const a = vx * sx + vy * sy + vz * sz;
+        here = sectionClearance(profile, a, Math.sqrt(Math.max(0, vx * vx + vy * vy + vz * vz - a * a)));
       }
-      const vx = x + dx - hx;
-      const vy = y + dy - hy;
-      const vz = z + dz + riseMm + follow * up - hz;
-      const a = vx * sx + vy * sy + vz * sz;
-      const r = Math.sqrt(Math.max(0, vx * vx + vy * vy + vz * vz - a * a));
-      least = Math.min(least, sectionClearance(profile, a, r));
+      if (here < mm) {
+        mm = here;
+        at = point;
+      }
     }
-    return least;
+    return { mm, at };
   };
+}
+
+/** Clearance in mm of one obstacle from a wheel in one pose, its points moved by a shift, as `nearestAt` finds it. */
+export function clearanceAt(...of: Parameters<typeof nearestAt>): (shift: Vec) => number {
+  const nearest = nearestAt(...of);
+  return (shift) => nearest(shift).mm;
 }

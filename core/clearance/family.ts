@@ -45,20 +45,24 @@ const tireBox = (p: Profile): Box =>
   boxOf(p.centreMm, p.tireInnerMm, p.tireOuterMm, p.tireHalfWidthMm, p.shoulderMm);
 const rimBox = (p: Profile): Box => boxOf(p.centreMm, p.rimInnerMm, p.rimOuterMm, p.rimHalfWidthMm, 0);
 
+// A search has more profiles than a call takes arguments.
+const least = (values: readonly number[]): number => values.reduce((a, b) => (b < a ? b : a), Infinity);
+const most = (values: readonly number[]): number => values.reduce((a, b) => (b > a ? b : a), -Infinity);
+
 function range(values: readonly number[]): Range {
-  return [Math.min(...values), Math.max(...values)];
+  return [least(values), most(values)];
 }
 
 function shapeRange(boxes: readonly Box[]): ShapeRange {
   return {
     midMm: range(boxes.map(({ mid }) => mid)),
-    leastHalfAMm: Math.min(...boxes.map(({ halfA }) => halfA)),
-    leastHalfRMm: Math.min(...boxes.map(({ halfR }) => halfR)),
+    leastHalfAMm: least(boxes.map(({ halfA }) => halfA)),
+    leastHalfRMm: least(boxes.map(({ halfR }) => halfR)),
     cornerMm: range(boxes.map(({ corner }) => corner)),
-    outerMm: Math.max(...boxes.map(({ mid, halfR }) => mid + halfR)),
-    innerMm: Math.min(...boxes.map(({ mid, halfR }) => mid - halfR)),
-    rightMm: Math.max(...boxes.map(({ centre, halfA }) => centre + halfA)),
-    leftMm: Math.min(...boxes.map(({ centre, halfA }) => centre - halfA)),
+    outerMm: most(boxes.map(({ mid, halfR }) => mid + halfR)),
+    innerMm: least(boxes.map(({ mid, halfR }) => mid - halfR)),
+    rightMm: most(boxes.map(({ centre, halfA }) => centre + halfA)),
+    leftMm: least(boxes.map(({ centre, halfA }) => centre - halfA)),
   };
 }
 

@@ -8,6 +8,19 @@ import type { Profile } from './profile';
  */
 export const KISS = { fromLockShare: 0.9, depthMm: 5 } as const;
 
+/** A corner without the poses in which a liner may be kissed, the last of the lock; null where it does not steer. */
+export function beforeTheKiss(corner: SweepCorner): SweepCorner | null {
+  const { steering } = corner.corner;
+  if (!steering) return null;
+  const locks = corner.grid.lockDeg.length;
+  const inZone = corner.inZone.map((counts, pose) => {
+    const lock = corner.grid.lockDeg[pose % locks]!;
+    const full = lock >= 0 ? steering.lockInsideDeg : steering.lockOutsideDeg;
+    return counts === 1 && Math.abs(lock) < KISS.fromLockShare * full - 1e-9 ? 1 : 0;
+  });
+  return { ...corner, inZone };
+}
+
 /**
  * Which obstacles may touch under the policy in force: soft liners that are met by no more than `KISS.depthMm`
  * and, outside the last tenth of lock, not at all. `least` is each obstacle's clearance over the whole zone.
@@ -25,15 +38,9 @@ export function acceptedRubs(
     ({ material }, i) =>
       rub === 'liner-kiss' && material === 'liner' && least[i]! < 0 && least[i]! >= -KISS.depthMm,
   );
-  const { steering } = corner.corner;
-  if (!steering || !candidates.includes(true)) return accepted;
-  const locks = corner.grid.lockDeg.length;
-  const inZone = corner.inZone.map((counts, pose) => {
-    const lock = corner.grid.lockDeg[pose % locks]!;
-    const full = lock >= 0 ? steering.lockInsideDeg : steering.lockOutsideDeg;
-    return counts === 1 && Math.abs(lock) < KISS.fromLockShare * full - 1e-9 ? 1 : 0;
-  });
-  const before = sweepAll({ ...corner, inZone }, profile, cut).least;
+  const early = candidates.includes(true) ? beforeTheKiss(corner) : null;
+  if (!early) return accepted;
+  const before = sweepAll(early, profile, cut).least;
   candidates.forEach((candidate, i) => {
     if (candidate && before[i]! >= 0) accepted[i] = 1;
   });

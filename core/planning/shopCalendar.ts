@@ -2,18 +2,11 @@ import { z } from 'zod';
 import { oneOf, words } from '../contract';
 import { calendarOf, type Calendar } from './calendar';
 import type { Resources } from './task';
-import { DAY_MIN, minuteOf, minuteOfDay, WEEKDAYS } from './wallClock';
+import { DAY_MIN, dateSchema, minuteOf, minuteOfDay, WEEKDAYS } from './wallClock';
 
 const clock = z.string({ error: 'is missing; write 08:00' }).regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, {
   error: ({ input }) => `${JSON.stringify(input)} is not a time of day; write 08:00`,
 });
-const date = z
-  .string()
-  .regex(/^\d{4}-\d{2}-\d{2}$/, {
-    error: ({ input }) => `${JSON.stringify(input)} is not a date; write 2026-12-24`,
-  })
-  .refine((text) => Number.isFinite(Date.parse(`${text}T00:00Z`)), { error: 'is no day of the calendar' });
-
 const hoursSchema = z
   .array(z.strictObject({ day: oneOf(WEEKDAYS), from: clock, to: clock }))
   .min(1, { error: 'is empty; a shop that never opens has no plan' })
@@ -51,7 +44,7 @@ const named = (what: string) => ({
 /** When a shop works, where, and who does what. */
 export const shopCalendarSchema = z.strictObject({
   hours: hoursSchema,
-  closed: z.array(date).max(400),
+  closed: z.array(dateSchema).max(400),
   bays: z
     .array(words(30, 1))
     .min(1, { error: 'is empty; name at least one bay' })

@@ -10,6 +10,13 @@ export const wallTimeSchema = z
     error: ({ input }) => `${JSON.stringify(input)} is no time; write 2026-03-31T14:20`,
   });
 
+/** A day of the calendar, `2026-03-31`. */
+export const dateSchema = z
+  .string({ error: 'is missing; write 2026-03-31' })
+  .refine((text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && Number.isFinite(Date.parse(`${text}T00:00Z`)), {
+    error: ({ input }) => `${JSON.stringify(input)} is not a date; write 2026-03-31`,
+  });
+
 const MONDAY_MS = Date.UTC(1970, 0, 5);
 export const DAY_MIN = 1440;
 export const WEEK_MIN = 7 * DAY_MIN;

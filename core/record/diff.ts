@@ -7,6 +7,10 @@ export type Change = { path: string; from?: Json; to?: Json };
 const isObject = (value: Json | undefined): value is { [key: string]: Json } =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+/** What a document itself holds under a key: what every object has from its kind (`valueOf`) is nothing that was written. */
+const own = (object: { [key: string]: Json }, key: string): Json | undefined =>
+  Object.hasOwn(object, key) ? object[key] : undefined;
+
 const escape = (key: string): string => key.replaceAll('~', '~0').replaceAll('/', '~1');
 const steps = (path: string): string[] =>
   path
@@ -22,7 +26,7 @@ export function changesBetween(from: Json | undefined, to: Json | undefined, pat
   if (from === to) return [];
   if (isObject(from) && isObject(to)) {
     const keys = [...new Set([...Object.keys(from), ...Object.keys(to)])];
-    return keys.flatMap((key) => changesBetween(from[key], to[key], `${path}/${escape(key)}`));
+    return keys.flatMap((key) => changesBetween(own(from, key), own(to, key), `${path}/${escape(key)}`));
   }
   if (Array.isArray(from) && Array.isArray(to) && from.length === to.length)
     return from.flatMap((value, i) => changesBetween(value, to[i], `${path}/${i}`));
@@ -39,7 +43,7 @@ function put(value: Json | undefined, [step, ...rest]: string[], to: Json | unde
     return copy;
   }
   const object = isObject(value) ? value : {};
-  const inner = put(object[step], rest, to);
+  const inner = put(own(object, step), rest, to);
   if (inner === undefined) return Object.fromEntries(Object.entries(object).filter(([key]) => key !== step));
   return { ...object, [step]: inner };
 }

@@ -1,5 +1,5 @@
 import { AXLES, type AxleName, type Build, type Obstacle } from '../build';
-import { clearanceAt } from '../clearance/at';
+import { clearanceAt, nearestAt } from '../clearance/at';
 import { resample } from '../clearance/points';
 import { profileOf, type Profile } from '../clearance/profile';
 import { GUESSED_POINT_MM, RIDE_SPREAD_MM, tireSpreadMm } from '../clearance/spread';
@@ -82,6 +82,14 @@ export function waysOf(build: Build, readings: readonly TestReading[]): Map<stri
     if (!known || mm < known.mm) found.set(key, { way: awayFrom(clearance), mm });
   }
   return new Map([...found].map(([key, { way }]) => [key, way]));
+}
+
+/** Where on the well a reading was taken: the point of its obstacle that is nearest in its pose; null where there is none. */
+export function placeOf(build: Build, reading: TestReading): Vec | null {
+  const obstacle = obstacleOf(build, reading.axle, reading.obstacle);
+  if (!obstacle) return null;
+  const corner = build.vehicle.corners[reading.axle];
+  return nearestAt(corner, obstacle, poseOf(build, reading, 0), profiles(build)(0))([0, 0, 0]).at;
 }
 
 /** The clearance of a reading's obstacle in its pose; NaN where the vehicle has no such obstacle. Cuts count. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { oneOf, whole, within, words } from '../contract';
+import { AXLES, oneOf, whole, within, words } from '../contract';
+import { CHALK_MARKS } from '../load/chalk';
 import { wallTimeSchema } from '../planning/wallClock';
 import { testReadingSchema, type TestReading } from './testFit';
 
@@ -17,6 +18,16 @@ const acrossMm = z.strictObject({
 });
 export const WHEELS = ['front-left', 'front-right', 'rear-left', 'rear-right'] as const;
 export type WheelPlace = (typeof WHEELS)[number];
+
+/** Ways of moving tires to other places: by what goes where. A tire that rolls one way only stays on its side. */
+export const ROTATIONS = ['front-to-rear', 'crossed-forward', 'crossed-rearward', 'side-to-side'] as const;
+export type Rotation = (typeof ROTATIONS)[number];
+export const ROTATION_WORDS: Record<Rotation, string> = {
+  'front-to-rear': 'front and rear changed, each on its side',
+  'crossed-forward': 'rears crossed to the front, fronts straight back',
+  'crossed-rearward': 'fronts crossed to the rear, rears straight forward',
+  'side-to-side': 'left and right changed',
+};
 
 const head = {
   /** Made where it is written down. */
@@ -45,7 +56,24 @@ export const logEntrySchema = z.discriminatedUnion(
       kind: z.literal('tread'),
       odometerKm,
       mm: z.partialRecord(oneOf(WHEELS), acrossMm),
-      rotated: words(60).optional(),
+      rotated: oneOf(ROTATIONS).optional(),
+    }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('chalk'),
+      odometerKm,
+      axle: oneOf(AXLES),
+      kpa: within(50, 1000, 'kPa'),
+      /** Where the chalk went first. */
+      mark: oneOf(CHALK_MARKS),
+    }),
+    z.strictObject({ ...head, kind: z.literal('handed-over'), odometerKm, words: words(300) }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('photo'),
+      /** The picture's own id; it is sent apart from this. */
+      photo: z.string().regex(/^[0-9a-f-]{36}$/, { error: 'is no id of a photo' }),
+      words: words(300),
     }),
     z.strictObject({
       ...head,
@@ -83,6 +111,9 @@ export const LOG_KINDS: Record<LogKind, string> = {
   alignment: 'alignment',
   tread: 'tread',
   pressures: 'pressures',
+  chalk: 'chalk test',
+  'handed-over': 'handed over',
+  photo: 'photo',
   note: 'note',
   reconciled: 'taken over',
 };

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { seeded } from '../../command/seeded';
 import { demoBuild, example, obstacle } from '../../tests/example';
 import type { Build } from '../build';
 import { foretell, keyOf, priorMm, unknownsOf, waysOf } from './foretell';
@@ -39,19 +40,6 @@ const ROUND: TestReading[] = ['lip', 'seam', 'liner'].flatMap((id) => [
   reading({ obstacle: id, gapMm: 0, travelMm: 40, lockDeg: id === 'lip' ? 0 : 14 }),
   reading({ obstacle: id, gapMm: 0, travelMm: -30, lockDeg: id === 'lip' ? -10 : -8 }),
 ]);
-
-/** The same noise every time: uniform numbers, and normal ones made of them. */
-function random(seed: number) {
-  let state = seed >>> 0;
-  const uniform = (): number => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return (state + 0.5) / 2 ** 32;
-  };
-  return {
-    uniform,
-    normal: (): number => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform()),
-  };
-}
 
 const unknowns = unknownsOf(ROUND);
 const ways = waysOf(build, ROUND);
@@ -164,7 +152,7 @@ describe('reconciling', () => {
           { minLength: ROUND.length },
         ),
         (seed, order) => {
-          const { normal } = random(seed);
+          const { normal } = seeded(seed);
           const readings = readIn(new Map([['front lip', 5]]), normal);
           const one = reconcile(build, readings).corrections;
           const other = reconcile(
@@ -182,7 +170,7 @@ describe('reconciling', () => {
     ));
 
   test('over a thousand simulated shops nine in ten intervals hold the truth, and the truth comes nearer', () => {
-    const { normal } = random(20_261_125);
+    const { normal } = seeded(20_261_125);
     const keys = unknowns.map(keyOf);
     const held = new Map(keys.map((key) => [key, 0]));
     let [before, after] = [0, 0];
@@ -208,7 +196,7 @@ describe('reconciling', () => {
 
 describe('taking it over', () => {
   test('the vehicle as found foretells what was read, and the same readings would change it no more', () => {
-    const { normal } = random(7);
+    const { normal } = seeded(7);
     const truth = new Map([
       ['front seam', -12],
       ['front lip', 6],

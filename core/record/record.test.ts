@@ -21,6 +21,11 @@ describe('changes', () => {
         expect(changesBetween(from, from)).toEqual([]);
       }),
     ));
+  test('a key that every object knows is a key like any other', () => {
+    const to = { valueOf: {}, a: { toString: 1 } };
+    same(withChanges({ a: {} }, changesBetween({ a: {} }, to)), to);
+    same(withChanges(to, inverse(changesBetween({ a: {} }, to))), { a: {} });
+  });
   test('name the place, and what stood and stands there', () =>
     expect(changesBetween({ a: { b: [1, 2] }, c: 1 }, { a: { b: [1, 3] }, d: 2 })).toEqual([
       { path: '/a/b/1', from: 2, to: 3 },

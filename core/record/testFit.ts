@@ -27,6 +27,8 @@ export const testReadingSchema = z
     mark: oneOf(MARKS).optional(),
     /** It was looked at, and nothing touches. */
     clear: z.boolean({ error: 'is not true/false' }).optional(),
+    /** Where on the well the mark is, in mm: along (forward positive) and up from the hub as delivered. */
+    placeMm: z.tuple([within(-3000, 3000, 'mm'), within(-3000, 3000, 'mm')]).optional(),
     sound: words(120).optional(),
     done: words(300).optional(),
   })

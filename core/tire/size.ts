@@ -57,10 +57,18 @@ function loadIn(index: { single: number; dual?: number }): { single: number; dua
   return index.dual === undefined ? { single } : { single, dual: LOAD_INDEX_KG[index.dual] ?? NaN };
 }
 
+/** Codes that were read before: a search asks for the same few hundred very many times. Nobody writes into them. */
+const CODES = new Map<string, TireCode>();
+const MOST_CODES = 4096;
+
 /** The code of a tire that passed the schema. Throws where it did not: that is a fault in the caller. */
 export function codeOf(tire: Tire): TireCode {
+  const known = CODES.get(tire.code);
+  if (known) return known;
   const read = readTireCode(tire.code);
   if (!read.ok) throw new Error(`tire code ${read.message} reached the core unchecked`);
+  if (CODES.size >= MOST_CODES) CODES.clear();
+  CODES.set(tire.code, read.value);
   return read.value;
 }
 

@@ -3,7 +3,7 @@ import { MM_PER_INCH, readLength, tapeInches, type Read } from './length';
 /** What a person has chosen to read; stored values are always metric. */
 export type UnitSystem = 'metric' | 'inch';
 
-export type Quantity = 'length' | 'mass' | 'pressure' | 'speed' | 'angle' | 'rim' | 'plain';
+export type Quantity = 'length' | 'mass' | 'pressure' | 'speed' | 'distance' | 'angle' | 'rim' | 'plain';
 
 type Scale = { unit: string; perUnit: number; digits: number };
 
@@ -24,6 +24,10 @@ const SCALES: Record<Quantity, Record<UnitSystem, Scale>> = {
   speed: {
     metric: { unit: 'km/h', perUnit: 1, digits: 1 },
     inch: { unit: 'mph', perUnit: 1.609344, digits: 1 },
+  },
+  distance: {
+    metric: { unit: 'km', perUnit: 1, digits: 0 },
+    inch: { unit: 'mi', perUnit: 1.609344, digits: 0 },
   },
   angle: {
     metric: { unit: '°', perUnit: 1, digits: 1 },

@@ -12,6 +12,9 @@ export const NO_LIFT: Lift = {
   casterDeltaDeg: 0,
 };
 
+/** How much a lift raises the body over an axle, by springs, brackets and blocks together, mm. */
+export const liftHeightMm = ({ springMm, bracketMm, bodyMm }: Lift): number => springMm + bracketMm + bodyMm;
+
 /** The package that a vehicle left its maker with: its stock tire and wheel, nothing added. */
 export function asDelivered(vehicle: VehicleFile): PackageFile {
   return { label: 'As delivered', tire: vehicle.stock.tire, wheel: vehicle.stock.wheel };

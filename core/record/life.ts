@@ -1,0 +1,31 @@
+import type { Change } from './diff';
+import { LOG_KINDS, type LogEntry, type LogKind } from './logEntry';
+
+/** Something that happened to a vehicle, whichever of its jobs it was on. */
+export type LifeEvent = { id: string; at: string; by: string; job: string } & (
+  | { kind: 'log'; entry: LogEntry }
+  | { kind: 'change'; of: string; how: 'import' | 'edit' | 'undo' | 'redo'; changes: Change[] }
+  | { kind: 'tick'; words: string }
+  | { kind: 'quote'; words: string }
+);
+
+/** What the timeline can be narrowed to. */
+export type LifeKind = LogKind | 'change' | 'tick' | 'quote';
+export const LIFE_KINDS: Record<LifeKind, string> = {
+  ...LOG_KINDS,
+  change: 'change to vehicle or stage',
+  tick: 'work ticked',
+  quote: 'quote',
+};
+
+export const lifeKindOf = (event: LifeEvent): LifeKind =>
+  event.kind === 'log' ? event.entry.kind : event.kind;
+
+/** The whole life, newest first; entries of the log that both lists hold stand once. */
+export function lifeOf(events: readonly LifeEvent[], log: readonly LogEntry[], job: string): LifeEvent[] {
+  const known = new Set(events.map(({ id }) => id));
+  const own = log
+    .filter(({ id }) => !known.has(id))
+    .map((entry): LifeEvent => ({ id: entry.id, at: entry.at, by: entry.by, job, kind: 'log', entry }));
+  return [...events, ...own].sort((a, b) => b.at.localeCompare(a.at));
+}

@@ -1,0 +1,138 @@
+import { assess } from '../assess';
+import type { Build } from '../build';
+import { labelOf } from '../verdict';
+import { length, withLift, withPackage, type Lesson } from './lesson';
+
+const HELP_MM = 8;
+const LEAST_CUT_SLACK_MM = 3;
+
+/** The same package before anything is cut, and what then has to give first. */
+const uncut = (base: Build): Build => withPackage(base, { cuts: [] });
+function firstCut(base: Build): { obstacle: string; depthMm: number } {
+  const needed = assess(uncut(base)).fit.front.cutsNeeded;
+  return needed.reduce((a, b) => (b.depthMm > a.depthMm ? b : a), { obstacle: '', depthMm: 0 });
+}
+
+/** What meets what, and what frees it. */
+export const FITTING: readonly Lesson[] = [
+  {
+    id: 'spring',
+    title: 'Why did the spring lift not help here',
+    question: `The front wheel is nearest at full bump. Win ${HELP_MM} mm there.`,
+    build: 'rook-1-long-tour',
+    axle: 'front',
+    controls: ({ package: { lift } }) => [
+      {
+        id: 'spring',
+        words: 'Spring lift',
+        kind: 'tape',
+        quantity: 'length',
+        min: 0,
+        max: 90,
+        step: 1,
+        start: lift.front.springMm,
+      },
+      {
+        id: 'stop',
+        words: 'Longer bump stop',
+        kind: 'tape',
+        quantity: 'length',
+        min: 0,
+        max: 60,
+        step: 1,
+        start: lift.front.bumpStopMm,
+      },
+    ],
+    apply: (base, { spring = 0, stop = 0 }) =>
+      withLift(base, 'front', { springMm: spring, bumpStopMm: stop }),
+    facts: (_base, _values, assessment) => [
+      length('least clearance, front', assessment().fit.front.leastClearanceMm),
+    ],
+    judge: (base, values, assessment) => {
+      const before = assess(base).fit.front.leastClearanceMm;
+      const gained = assessment().fit.front.leastClearanceMm - before;
+      const stop = (values['stop'] ?? 0) > base.package.lift.front.bumpStopMm;
+      return {
+        right: gained >= HELP_MM,
+        reason: `Springs change where the vehicle stands. The place where the wheel meets the body at full bump is set by the bump stop, and taller springs leave it where it was${stop ? '; a longer stop takes travel away, and with it the place' : ''}.`,
+      };
+    },
+  },
+  {
+    id: 'least-cut',
+    title: 'Find the least cut',
+    question: 'Cut as little as brings this edge clear by the margin.',
+    build: 'halyard-2-full-build',
+    axle: 'front',
+    controls: (base) => {
+      const { obstacle } = firstCut(base);
+      return [
+        {
+          id: 'mm',
+          words: `Cut at the ${labelOf(base, 'front', obstacle)}`,
+          kind: 'tape',
+          quantity: 'length',
+          min: 0,
+          max: 60,
+          step: 1,
+          start: 0,
+        },
+      ];
+    },
+    apply: (base, { mm = 0 }) => {
+      const { obstacle } = firstCut(base);
+      return withPackage(base, { cuts: mm > 0 && obstacle ? [{ obstacle, depthMm: mm }] : [] });
+    },
+    facts: (base, _values, assessment) => {
+      const { obstacle } = firstCut(base);
+      const fit = assessment().fit.front.byObstacle.find((one) => one.obstacle === obstacle);
+      return fit
+        ? [length('clearance there', fit.leastClearanceMm), length('margin', base.use.marginMm)]
+        : [];
+    },
+    judge: (base, { mm = 0 }) => {
+      const { depthMm } = firstCut(base);
+      return {
+        right: mm >= depthMm && mm <= depthMm + LEAST_CUT_SLACK_MM,
+        reason: `It meets by ${(depthMm - base.use.marginMm).toFixed(0)} mm and shall be clear by ${base.use.marginMm} mm: ${depthMm.toFixed(0)} mm. Every millimetre more is metal that cannot be put back.`,
+      };
+    },
+  },
+  {
+    id: 'lock-stop',
+    title: 'As much lock as it takes',
+    question:
+      'Set the lock stop so that the front is clear by the margin, and keep as much lock as that leaves.',
+    build: 'holloway-2-tires-and-lift',
+    axle: 'front',
+    controls: ({ vehicle }) => {
+      const most = vehicle.corners.front.steering?.lockInsideDeg ?? 35;
+      return [
+        {
+          id: 'deg',
+          words: 'Lock stop',
+          kind: 'tape',
+          quantity: 'angle',
+          min: 20,
+          max: most,
+          step: 0.5,
+          start: most,
+        },
+      ];
+    },
+    apply: (base, { deg = 35 }) => withPackage(base, { lockStopDeg: deg }),
+    facts: (base, _values, assessment) => [
+      length('least clearance, front', assessment().fit.front.leastClearanceMm),
+      length('margin', base.use.marginMm),
+    ],
+    judge: (base, { deg = 35 }, assessment) => {
+      const clear = (lockStopDeg: number): boolean =>
+        assess(withPackage(base, { lockStopDeg })).fit.front.leastClearanceMm >= base.use.marginMm;
+      return {
+        right: assessment().fit.front.leastClearanceMm >= base.use.marginMm && !clear(deg + 1),
+        reason:
+          'The wheel comes nearest at the end of the lock. A stop gives that angle away and widens the turning circle, so that no more of it is taken than is needed.',
+      };
+    },
+  },
+];

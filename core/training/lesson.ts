@@ -1,0 +1,52 @@
+import type { Assessment } from '../assess';
+import type { AxleName, Build } from '../build';
+import type { Quantity } from '../units/quantity';
+
+/** Something that the learner moves: along a tape, or from one name to the next. */
+export type Control = { id: string; words: string } & (
+  | { kind: 'tape'; quantity: Quantity; min: number; max: number; step: number; start: number }
+  | { kind: 'names'; names: readonly (readonly [value: number, words: string])[]; start: number }
+);
+export type Values = Readonly<Record<string, number>>;
+export type Fact = { words: string; value: number; quantity: Quantity; digits?: number };
+export type Judged = { right: boolean; reason: string };
+
+/** One short lesson: a question on a vehicle that is answered by moving something, checked by what the move really does. */
+export type Lesson = {
+  id: string;
+  title: string;
+  question: string;
+  /** Which of the shop's example builds it is on. */
+  build: string;
+  /** Which corner is drawn. */
+  axle: AxleName;
+  controls: (base: Build) => Control[];
+  /** The build with the move made; the same build where the move is not one of a part. */
+  apply: (base: Build, values: Values) => Build;
+  /** What is read off while moving. It must not give the answer away. */
+  facts: (base: Build, values: Values, assessment: () => Assessment) => Fact[];
+  judge: (base: Build, values: Values, assessment: () => Assessment) => Judged;
+};
+
+export const startOf = (controls: readonly Control[]): Values =>
+  Object.fromEntries(controls.map(({ id, start }) => [id, start]));
+
+/** A build with another package. */
+export const withPackage = (base: Build, change: Partial<Build['package']>): Build => ({
+  ...base,
+  package: { ...base.package, ...change },
+});
+/** A build with another lift of one axle. */
+export const withLift = (
+  base: Build,
+  axle: AxleName,
+  change: Partial<Build['package']['lift']['front']>,
+): Build =>
+  withPackage(base, { lift: { ...base.package.lift, [axle]: { ...base.package.lift[axle], ...change } } });
+
+export const length = (words: string, value: number): Fact => ({
+  words,
+  value,
+  quantity: 'length',
+  digits: 1,
+});

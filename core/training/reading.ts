@@ -1,0 +1,139 @@
+import { readTireCode } from '../tire/code';
+import { nominalSize } from '../tire/size';
+import { backspacingMm } from '../wheel/geometry';
+import { wheelPlanes } from '../wheel/geometry';
+import { tireSize } from '../tire/size';
+import { length, withPackage, type Lesson } from './lesson';
+
+const diameterOf = (code: string): number => {
+  const read = readTireCode(code);
+  return read.ok ? (nominalSize(read.value).diameterMm ?? NaN) : NaN;
+};
+const near = (value: number, wanted: number, withinMm: number): boolean =>
+  Math.abs(value - wanted) <= withinMm;
+const nothingMoves = (): never[] => [];
+
+const SIDEWALL = 'LT255/85R17 121/118Q E';
+const ASPECT = ['245/75R16', '245/85R16'] as const;
+const WHEEL = { widthIn: 8, offsetMm: 0 };
+
+/** What codes and figures say, before anything is fitted. */
+export const READING: readonly Lesson[] = [
+  {
+    id: 'sidewall',
+    title: 'Read this sidewall',
+    question: `A sidewall says ${SIDEWALL}. Move the tape to how tall that tire is over all.`,
+    build: 'halyard-1-tall-and-narrow',
+    axle: 'front',
+    controls: () => [
+      {
+        id: 'mm',
+        words: 'Over all',
+        kind: 'tape',
+        quantity: 'length',
+        min: 600,
+        max: 1000,
+        step: 1,
+        start: 700,
+      },
+    ],
+    apply: (base, { mm = 0 }) =>
+      withPackage(base, { tire: { code: SIDEWALL, pattern: 'mud', overallDiameterMm: Math.max(600, mm) } }),
+    facts: nothingMoves,
+    judge: (_base, { mm = 0 }) => {
+      const wanted = diameterOf(SIDEWALL);
+      return {
+        right: near(mm, wanted, 4),
+        reason: `The wheel is 17 in, 431.8 mm. Each sidewall is 85 per cent of 255 mm, 216.75 mm, and there are two: ${wanted.toFixed(1)} mm. The maker’s sheet may differ by up to 3 per cent.`,
+      };
+    },
+  },
+  {
+    id: 'aspect',
+    title: 'From 75 to 85',
+    question: `How much taller over all is a ${ASPECT[1]} than a ${ASPECT[0]}? Move the tape to the difference.`,
+    build: 'rook-1-long-tour',
+    axle: 'front',
+    controls: () => [
+      {
+        id: 'mm',
+        words: 'Taller by',
+        kind: 'tape',
+        quantity: 'length',
+        min: 0,
+        max: 120,
+        step: 1,
+        start: 10,
+      },
+    ],
+    apply: (base) => base,
+    facts: nothingMoves,
+    judge: (_base, { mm = 0 }) => {
+      const wanted = diameterOf(ASPECT[1]) - diameterOf(ASPECT[0]);
+      return {
+        right: near(mm, wanted, 1),
+        reason: `The aspect is a share of the width, not millimetres: ten per cent of 245 is 24.5 mm of sidewall, twice: ${wanted.toFixed(0)} mm over all.`,
+      };
+    },
+  },
+  {
+    id: 'backspacing',
+    title: 'Offset and backspacing',
+    question:
+      'A wheel is 8 in wide between its beads and has no offset. How far is its mounting face from the inner lip, with the rule laid across? Move the tape there.',
+    build: 'rook-1-long-tour',
+    axle: 'front',
+    controls: () => [
+      {
+        id: 'mm',
+        words: 'Backspacing',
+        kind: 'tape',
+        quantity: 'length',
+        min: 60,
+        max: 180,
+        step: 1,
+        start: 80,
+      },
+    ],
+    apply: (base) => base,
+    facts: nothingMoves,
+    judge: (_base, { mm = 0 }) => {
+      const wanted = backspacingMm(WHEEL);
+      return {
+        right: near(mm, wanted, 3),
+        reason: `The width counts between the beads; the lips stand about half an inch further out on each side. Half of 9 in, and no offset: ${wanted.toFixed(0)} mm.`,
+      };
+    },
+  },
+  {
+    id: 'offset',
+    title: 'Which way does offset move the wheel',
+    question: 'Bring the whole wheel 15 mm further out, by its offset alone.',
+    build: 'rook-1-long-tour',
+    axle: 'front',
+    controls: ({ package: { wheel } }) => [
+      {
+        id: 'mm',
+        words: 'Offset',
+        kind: 'tape',
+        quantity: 'length',
+        min: wheel.offsetMm - 40,
+        max: wheel.offsetMm + 40,
+        step: 1,
+        start: wheel.offsetMm,
+      },
+    ],
+    apply: (base, { mm = 0 }) => withPackage(base, { wheel: { ...base.package.wheel, offsetMm: mm } }),
+    facts: (base, { mm = 0 }) => {
+      const { tire, wheel, spacerMm } = base.package;
+      const size = tireSize(tire, wheel.widthIn);
+      const edge = (offsetMm: number) => wheelPlanes({ ...wheel, offsetMm }, spacerMm, size).outerEdgeMm;
+      return [length('outer edge stands further out by', edge(mm) - edge(wheel.offsetMm))];
+    },
+    judge: (base, { mm = 0 }) => ({
+      right: near(base.package.wheel.offsetMm - mm, 15, 0.5),
+      reason:
+        'Offset is how far the mounting face stands outward of the wheel’s middle. More of it tucks the wheel in; 15 mm less brings it 15 mm out, and sweeps a larger arc.',
+    }),
+  },
+];
