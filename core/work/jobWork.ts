@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import { whole, within, words } from '../contract';
-import { minuteOf, sayTime, wallTimeSchema } from '../planning/wallClock';
+import { DAY_MIN, dateSchema, minuteOf, sayTime, wallTimeAt, wallTimeSchema } from '../planning/wallClock';
 import type { Check } from './checks';
 import type { WorkLine } from './needs';
-import { dateSchema } from './quote';
 
 const id = z
   .string()
@@ -71,12 +70,10 @@ export const NO_WORK: JobWork = {
 
 /** The tasks of what a package asks for; what is only perhaps needed is no task. `today` counts delivery days. */
 export function tasksOf(lines: readonly WorkLine[], today: string): JobTask[] {
-  return lines.flatMap(({ id, label, perhaps, part, labour }): JobTask[] => {
+  return lines.flatMap(({ id, label, perhaps, labour }): JobTask[] => {
     if (perhaps || !labour) return [];
     const arrives =
-      part && part.leadDays > 0
-        ? new Date(Date.parse(`${today}T00:00Z`) + part.leadDays * 86_400_000).toISOString().slice(0, 10)
-        : undefined;
+      labour.waitDays > 0 ? wallTimeAt(minuteOf(today) + labour.waitDays * DAY_MIN).slice(0, 10) : undefined;
     return [
       {
         id,

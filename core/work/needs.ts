@@ -10,6 +10,8 @@ export type Labour = {
   dryMin: number;
   /** Other work of this job that has to be done before. */
   needs: string[];
+  /** Days until the last of its parts is delivered: its own, and those that it comes after. */
+  waitDays: number;
 };
 /** One line of what a package asks for. Minutes are the shop's estimate. */
 export type WorkLine = {
@@ -20,22 +22,29 @@ export type WorkLine = {
   labour: Labour | null;
 };
 
-/** The work of this job that has to be done before, where what is not part of it is looked through. */
-function needsOf(
+/**
+ * What a rule comes after: the work of this job that has to be done before, where what is not part of it is looked through,
+ * and the days that parts of this job still take which are asked for without work of their own.
+ */
+function waitsOf(
   after: readonly string[],
   rules: ReadonlyMap<string, WorkRule>,
   present: ReadonlySet<string>,
-): string[] {
-  const found = new Set<string>();
+  partsAlone: ReadonlySet<string>,
+): { needs: string[]; waitDays: number } {
+  const needs = new Set<string>();
   const seen = new Set<string>();
+  let waitDays = 0;
   const walk = (id: string): void => {
     if (seen.has(id)) return;
     seen.add(id);
-    if (present.has(id)) found.add(id);
-    else rules.get(id)?.labour?.after.forEach(walk);
+    const rule = rules.get(id);
+    if (present.has(id)) needs.add(id);
+    else if (partsAlone.has(id)) waitDays = Math.max(waitDays, rule?.part?.leadDays ?? 0);
+    else rule?.labour?.after.forEach(walk);
   };
   after.forEach(walk);
-  return [...found];
+  return { needs: [...needs], waitDays };
 }
 
 /**
@@ -52,13 +61,14 @@ export function workOf(
   const counts = (id: string): boolean => withPerhaps.has(id);
   const minutesOf = ({ when, labour }: WorkRule): number =>
     labour ? labour.minutes * countOf(build, facts.get(when) ?? { axles: 0 }, labour.per) : 0;
-  const present = new Set(
-    asked.filter((rule) => minutesOf(rule) > 0 && (!rule.perhaps || counts(rule.id))).map(({ id }) => id),
-  );
+  const sure = asked.filter(({ perhaps, id }) => !perhaps || counts(id));
+  const present = new Set(sure.filter((rule) => minutesOf(rule) > 0).map(({ id }) => id));
+  const partsAlone = new Set(sure.filter(({ labour }) => !labour).map(({ id }) => id));
   const byId = new Map(rules.map((rule) => [rule.id, rule]));
   return asked.map((rule): WorkLine => {
     const { id, when, label, perhaps, part, labour } = rule;
     const minutes = minutesOf(rule);
+    const { needs, waitDays } = waitsOf(labour?.after ?? [], byId, present, partsAlone);
     return {
       id,
       label,
@@ -78,7 +88,8 @@ export function workOf(
               ...(labour.skill ? { skill: labour.skill } : {}),
               inBay: labour.inBay,
               dryMin: labour.dryMin,
-              needs: needsOf(labour.after, byId, present),
+              needs,
+              waitDays: Math.max(waitDays, part?.leadDays ?? 0),
             }
           : null,
     };

@@ -31,7 +31,13 @@ export type Block =
   | { kind: 'checks'; items: readonly { words: string; done: string | null }[] }
   | { kind: 'sketches'; items: readonly Sketch[] };
 
-export type PaperSheet = { title: string; under: readonly string[]; blocks: readonly Block[] };
+export type PaperSheet = {
+  title: string;
+  under: readonly string[];
+  blocks: readonly Block[];
+  /** It is for one page: smaller, rather than on two. */
+  onePage?: boolean;
+};
 
 /** What heads every paper of a job. */
 export type Heading = {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { whole, within, words } from '../contract';
+import { dateSchema } from '../planning/wallClock';
 import type { WorkLine } from './needs';
 import { priceSchema } from './workRules';
 
@@ -37,10 +38,6 @@ const optionSchema = z.strictObject({
   costs: z.array(words(400, 1)).max(40),
 });
 export type QuoteOption = z.output<typeof optionSchema>;
-
-export const dateSchema = z.string({ error: 'is missing; write 2026-03-31' }).regex(/^\d{4}-\d{2}-\d{2}$/, {
-  error: ({ input }) => `${JSON.stringify(input)} is not a date; write 2026-03-31`,
-});
 
 /** A quote as it stands: every price, rate and word in it, so that it says the same whatever changes later. */
 export const quoteSchema = z.strictObject({

@@ -88,7 +88,12 @@ const rows: Row[] = [
     when: 'ratio',
     caution: 'Axle work belongs to qualified people; carrier limits are the axle maker’s.',
     label: 'Set up the ratio, pattern checked, in every driven axle',
-    labour: { minutes: 420, per: 'axle', skill: 'axle', after: ['raise'] },
+    labour: {
+      minutes: 420,
+      per: 'axle',
+      skill: 'axle',
+      after: ['gear-set', 'gear-bearings', 'carrier', 'raise'],
+    },
   },
   { id: 'tires', when: 'tire', label: 'Tires', part: { label: 'Tire', per: 'wheel' } },
   {
@@ -108,7 +113,7 @@ const rows: Row[] = [
     id: 'mount',
     when: 'tire',
     label: 'Mount and balance',
-    labour: { minutes: 20, per: 'wheel', inBay: false, after: ['take-in'] },
+    labour: { minutes: 20, per: 'wheel', inBay: false, after: ['tires', 'spare', 'wheels', 'take-in'] },
   },
   { id: 'spacers', when: 'spacer', label: 'Spacers', part: { label: 'Spacer', per: 'wheel' } },
   {
@@ -116,7 +121,7 @@ const rows: Row[] = [
     when: 'spacer',
     label: 'Studs and nuts that give the thread its engagement',
     part: { label: 'Stud and nut', per: 'stud' },
-    labour: { minutes: 25, per: 'wheel', skill: 'suspension', after: ['raise'] },
+    labour: { minutes: 25, per: 'wheel', skill: 'suspension', after: ['spacers', 'raise'] },
   },
   {
     id: 'sensors',
@@ -179,7 +184,7 @@ const rows: Row[] = [
     when: 'trim',
     label: 'Re-hang liners, flaps and trim',
     part: { label: 'Clips and screws', per: 'axle' },
-    labour: { minutes: 35, after: ['cut-dress', 'cut-seal'] },
+    labour: { minutes: 35, after: ['bumper', 'cut-dress', 'cut-seal'] },
   },
   {
     id: 'refit',
@@ -188,6 +193,7 @@ const rows: Row[] = [
     labour: {
       minutes: 30,
       after: [
+        'nuts',
         'raise',
         'mount',
         'spacer-studs',

@@ -286,6 +286,23 @@ describe('the work on a job', () => {
     expect(again.tasks.find(({ id }) => id === 'raise')?.locked).toEqual(locked);
   });
 
+  test('a part that is asked for without work of its own holds the work that comes after it', () => {
+    const rules = SHIPPED_WORK.map((rule) =>
+      rule.id === 'gear-set' && rule.part ? { ...rule, part: { ...rule.part, leadDays: 6 } } : rule,
+    );
+    const geared = example({ package: { axleRatio: 4.56 } });
+    const tasks = tasksOf(workOf(geared, rules), '2026-11-28');
+    expect(tasks.find(({ id }) => id === 'ratio')?.arrivesOn).toBe('2026-12-04');
+    expect(tasks.filter(({ arrivesOn }) => arrivesOn !== undefined)).toHaveLength(1);
+    // A part that is only perhaps needed holds nothing before it is taken in.
+    const perhaps = rules.map((rule) =>
+      rule.id === 'carrier' && rule.part ? { ...rule, part: { ...rule.part, leadDays: 20 } } : rule,
+    );
+    const days = (taken: string[]) =>
+      workOf(geared, perhaps, new Set(taken)).find(({ id }) => id === 'ratio')?.labour?.waitDays;
+    expect([days([]), days(['carrier'])]).toEqual([6, 20]);
+  });
+
   test('a delivery holds its task until the day it comes', () => {
     const rules = SHIPPED_WORK.map((rule) =>
       rule.id === 'springs' && rule.part ? { ...rule, part: { ...rule.part, leadDays: 5 } } : rule,

@@ -1,0 +1,56 @@
+import type { Build } from '../build';
+import { NO_LIFT } from '../vehicle/asDelivered';
+import {
+  HERE,
+  kitHeightMm,
+  type OfferedLift,
+  type OfferedRatio,
+  type OfferedSpacer,
+  type OfferedTire,
+  type OfferedWheel,
+  type Space,
+} from './space';
+
+/** What a search may change; the rest stays as it is on the stage. */
+export const CHANGES = ['tire', 'wheel', 'spacer', 'lift', 'ratio'] as const;
+export type Change = (typeof CHANGES)[number];
+
+export type Offers = {
+  tires: readonly OfferedTire[];
+  wheels: readonly OfferedWheel[];
+  spacers: readonly OfferedSpacer[];
+  lifts: readonly OfferedLift[];
+  ratios: readonly OfferedRatio[];
+};
+
+/**
+ * The space of a search around a stage: of what may change everything that is offered beside what is on, of the rest what is
+ * on. Where the lift stays, the lowest kit that stands higher is looked at as well, to say what it would open.
+ */
+export function spaceOf(base: Build, offers: Offers, may: ReadonlySet<Change>): Space {
+  const { tire, wheel, spacerMm, lift, axleRatio } = base.package;
+  const stock = base.vehicle.stock.axleRatio;
+  const now: OfferedLift = { ...HERE, words: 'lift as it is', lift };
+  const higher = offers.lifts
+    .filter((one) => kitHeightMm(one) > kitHeightMm(now))
+    .sort((a, b) => kitHeightMm(a) - kitHeightMm(b))
+    .slice(0, 1)
+    .map((one) => ({ ...one, beyond: true }));
+  const none: OfferedLift = { ...HERE, words: 'no lift', lift: { front: NO_LIFT, rear: NO_LIFT } };
+  const lifted = kitHeightMm(now) !== 0;
+  return {
+    base,
+    tires: [{ ...HERE, words: `${tire.code}, as it is`, tire }, ...(may.has('tire') ? offers.tires : [])],
+    wheels: [{ ...HERE, words: 'wheel as it is', wheel }, ...(may.has('wheel') ? offers.wheels : [])],
+    spacers: [
+      { ...HERE, words: spacerMm > 0 ? `spacer of ${spacerMm} mm` : 'no spacer', spacerMm },
+      ...(may.has('spacer') && spacerMm > 0 ? [{ ...HERE, words: 'no spacer', spacerMm: 0 }] : []),
+      ...(may.has('spacer') ? offers.spacers : []),
+    ],
+    lifts: may.has('lift') ? [now, ...(lifted ? [none] : []), ...offers.lifts] : [now, ...higher],
+    ratios: [
+      { ...HERE, words: `ratio ${axleRatio ?? stock}`, axleRatio: axleRatio ?? stock },
+      ...(may.has('ratio') ? offers.ratios : []),
+    ],
+  };
+}

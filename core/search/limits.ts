@@ -1,0 +1,91 @@
+import { z } from 'zod';
+import { oneOf, whole, within } from '../contract';
+import { CUT_KINDS, type CutKind } from '../cutting/kinds';
+
+const KINDS = Object.keys(CUT_KINDS) as [CutKind, ...CutKind[]];
+
+/** What a package has to keep to. What is left out is no limit. */
+export const limitsSchema = z.strictObject({
+  /** Free, close, or such that what is met can be cut clear. */
+  grade: oneOf(['free', 'close', 'trim']).default('close'),
+  /** Which kinds of trimming may be asked for where the grade is `trim`. */
+  cutting: z.array(oneOf(KINDS)).max(KINDS.length).default([]),
+  /** Share of the inside lock that can be used at ride height. */
+  lockKept: within(0, 1).optional(),
+  /** Capacity of two tires over the load of the axle, beyond what the load check asks for: 0.2 is a fifth more. */
+  loadReserve: within(0, 3).optional(),
+  /** Whether the speedometer has to stay lawful without being set anew. */
+  speedometer: z.boolean({ error: 'is not true/false' }).default(false),
+  /** Whether the rules of the place have to be kept. */
+  rules: z.boolean({ error: 'is not true/false' }).default(false),
+  /** Least of capacity over demand of any part of an axle. */
+  axleFactor: within(0, 5).optional(),
+  /** Engine speed at the cruising speed in top gear, rpm. */
+  rpm: z.strictObject({ least: within(200, 20_000, 'rpm'), most: within(200, 20_000, 'rpm') }).optional(),
+  /** Of all parts together; a package with a part whose price is not known is over it. */
+  budget: within(0, 1e7).optional(),
+  /** Days until all of it is there. */
+  days: whole(0, 365).optional(),
+});
+export type Limits = z.output<typeof limitsSchema>;
+
+/** What a package can fall to, in the order in which it is looked at. */
+export const STOPS = [
+  'wheel',
+  'load',
+  'reserve',
+  'hardware',
+  'budget',
+  'days',
+  'clearance',
+  'cutting',
+  'lock',
+  'rpm',
+  'speedometer',
+  'axle',
+  'rules',
+] as const;
+export type Stop = (typeof STOPS)[number];
+
+export const STOP_WORDS: Record<Stop, string> = {
+  wheel: 'the wheel does not go onto this hub, over its brakes or under this tire',
+  load: 'it does not carry the load',
+  reserve: 'it carries the load, without the reserve asked for',
+  hardware: 'studs, nuts or spacer do not go together',
+  budget: 'over the budget, or a price is not known',
+  days: 'not there in time, or nobody said when',
+  clearance: 'it meets something, or comes nearer than the margin',
+  cutting: 'it asks for a kind of cutting that is not wanted',
+  lock: 'it keeps too little lock',
+  rpm: 'the engine turns too fast or too slow',
+  speedometer: 'the speedometer is no longer lawful',
+  axle: 'the axle has too little in hand',
+  rules: 'a rule of the place is not kept',
+};
+/** What the amounts are in by which a stop was missed; empty where there is no amount. */
+export const STOP_UNITS: Record<Stop, 'mm' | 'money' | 'days' | 'share' | 'rpm' | ''> = {
+  wheel: '',
+  load: '',
+  reserve: 'share',
+  hardware: '',
+  budget: 'money',
+  days: 'days',
+  clearance: 'mm',
+  cutting: 'mm',
+  lock: 'share',
+  rpm: 'rpm',
+  speedometer: '',
+  axle: 'share',
+  rules: '',
+};
+
+/** How much each thing matters, 0 to 1. */
+export const wishesSchema = z.strictObject({
+  clearance: within(0, 1).default(0.5),
+  lock: within(0, 1).default(0.5),
+  cost: within(0, 1).default(0.5),
+  mass: within(0, 1).default(0.2),
+  sidewall: within(0, 1).default(0.2),
+  uncut: within(0, 1).default(0.5),
+});
+export type Wishes = z.output<typeof wishesSchema>;

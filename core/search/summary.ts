@@ -1,0 +1,92 @@
+import type { Build } from '../build';
+import type { Stop, Wishes } from './limits';
+import { bestOf, frontOf, rank, type Ranked } from './ranking';
+import { choiceOf, type Found, type SearchState } from './search';
+import type { Space } from './space';
+
+/** What is shown of a search while it goes on and when it is done. */
+export type Summary = {
+  total: number;
+  judged: number;
+  kept: number;
+  done: boolean;
+  fallen: Record<Stop, number>;
+  ranked: Ranked[];
+  /** The packages of the picture: those that no other dominates, and the best of the rest. */
+  picture: (Found & { onFront: boolean })[];
+  /** By lift: the largest tire that keeps to the limits; null where none does. */
+  byLift: { lift: number; diameterMm: number | null }[];
+  /** What one step past the limit would open: the largest tire with the next lift, and with a tuck of the liner. */
+  nextLift: Found | null;
+  tuck: { count: number; largest: Found | null };
+};
+
+const RANKED = 60;
+const PICTURE = 600;
+
+const largest = (list: readonly Found[]): Found | null =>
+  list.reduce<Found | null>((best, one) => (!best || one.diameterMm > best.diameterMm ? one : best), null);
+
+/**
+ * The summary of a search as it stands, by what matters. The front is that of all that was found when it is done, and before
+ * that of the best so far: it would be another in a moment.
+ */
+export function summaryOf(base: Build, space: Space, state: SearchState, wishes: Wishes): Summary {
+  const { total, judged, kept, done, fallen, found, beyond, tuck } = state;
+  const best = bestOf(base, found, wishes, PICTURE);
+  const front = frontOf(done ? found : best);
+  const keyOf = ({ tire, wheel, spacer, lift, ratio }: Found): string =>
+    [tire, wheel, spacer, lift, ratio].join();
+  const onFront = new Set(front.map(keyOf));
+  const ranked = rank(best, (one) => onFront.has(keyOf(one)));
+  // An even choice of a long front: what is drawn shows its whole reach.
+  const every = Math.max(1, Math.ceil(front.length / (PICTURE / 2)));
+  const drawn = front.filter((_, i) => i % every === 0).map((one) => ({ ...one, onFront: true }));
+  const rest = ranked.filter((one) => !one.onFront).slice(0, PICTURE - drawn.length);
+  const largestKept = largest(found)?.diameterMm ?? 0;
+  const past = largest(beyond);
+  const byLift = new Map<number, number>();
+  for (const { lift, diameterMm } of found) byLift.set(lift, Math.max(byLift.get(lift) ?? 0, diameterMm));
+  return {
+    total,
+    judged,
+    kept,
+    done,
+    fallen,
+    ranked: ranked.slice(0, RANKED),
+    picture: [...rest, ...drawn],
+    byLift: space.lifts.flatMap(({ beyond: no }, lift) =>
+      no ? [] : [{ lift, diameterMm: byLift.get(lift) ?? null }],
+    ),
+    nextLift: past && past.diameterMm > largestKept ? past : null,
+    tuck: {
+      count: tuck.count,
+      largest: tuck.largest && tuck.largest.diameterMm > largestKept ? tuck.largest : null,
+    },
+  };
+}
+
+/** Why a tire or wheel is not among what was found, in words; null where it is, or nothing of it was judged. */
+export type Why = { words: string; found: boolean; stop: Stop | null; by: number };
+
+/** The tires and wheels whose words hold all that is typed, each with what stopped it. */
+export function whyNot(space: Space, state: SearchState, typed: string, most = 12): Why[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return [];
+  const matching = (list: readonly { words: string }[], stops: SearchState['tires']): Why[] =>
+    list.flatMap(({ words: name }, i): Why[] => {
+      if (!words.every((word) => name.toLowerCase().includes(word))) return [];
+      const stopped = stops[i];
+      return [{ words: name, found: stopped === null, stop: stopped?.stop ?? null, by: stopped?.by ?? 0 }];
+    });
+  return [...matching(space.tires, state.tires), ...matching(space.wheels, state.wheels)].slice(0, most);
+}
+
+/** A found package's parts, by the words that the catalog has for them. */
+export function partsOf(
+  space: Space,
+  found: Found,
+): { tire: string; wheel: string; spacer: string; lift: string; ratio: string } {
+  const { tire, wheel, spacer, lift, ratio } = choiceOf(space, found);
+  return { tire: tire.words, wheel: wheel.words, spacer: spacer.words, lift: lift.words, ratio: ratio.words };
+}
