@@ -1,33 +1,121 @@
-import { asc, eq } from 'drizzle-orm';
-import type { Tire, Wheel } from '../core/build';
+import { and, asc, desc, eq, ilike, inArray, or, sql, type SQL } from 'drizzle-orm';
+import type { ItemKind } from '../core/catalog/items';
 import type { Queryable } from './client';
-import { catalogTires, catalogWheels } from './schema';
+import { catalogItems, stages } from './schema';
 
-export type CatalogTire = { id: number; maker: string; model: string; tire: Tire };
-export type CatalogWheel = { id: number; maker: string; model: string; wheel: Wheel };
+export type ItemRow = typeof catalogItems.$inferSelect;
+export type NewItem = Omit<typeof catalogItems.$inferInsert, 'id' | 'version'>;
 
-export function activeTires(db: Queryable): Promise<CatalogTire[]> {
-  const { id, maker, model, document } = catalogTires;
+/** What a list of the catalog can be sorted by. */
+export const SORTS = ['maker', 'name', 'sizeMm', 'massKg', 'price', 'days'] as const;
+export type Sort = (typeof SORTS)[number];
+export type ItemQuery = {
+  kind: ItemKind;
+  /** Every word has to stand in maker, model or name. */
+  words: string[];
+  inactive: boolean;
+  sort: Sort;
+  down: boolean;
+  from: number;
+  most: number;
+};
+
+function matching({
+  kind,
+  words,
+  inactive,
+}: Pick<ItemQuery, 'kind' | 'words' | 'inactive'>): SQL | undefined {
+  return and(
+    eq(catalogItems.kind, kind),
+    ...(inactive ? [] : [eq(catalogItems.active, true)]),
+    ...words.map((word) => {
+      const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+      return or(
+        ilike(catalogItems.maker, like),
+        ilike(catalogItems.model, like),
+        ilike(catalogItems.name, like),
+        ilike(catalogItems.source, like),
+      );
+    }),
+  );
+}
+
+/** Some rows of a list, sorted on the server, and how many there are in all. What is not known stands last. */
+export async function itemsOf(db: Queryable, query: ItemQuery): Promise<{ count: number; rows: ItemRow[] }> {
+  const where = matching(query);
+  const column = catalogItems[query.sort];
+  const rows = await db
+    .select()
+    .from(catalogItems)
+    .where(where)
+    .orderBy(sql`${query.down ? desc(column) : asc(column)} nulls last`, asc(catalogItems.id))
+    .offset(query.from)
+    .limit(query.most);
+  const [total] = await db
+    .select({ count: sql<number>`count(*)::int` })
+    .from(catalogItems)
+    .where(where);
+  return { count: total?.count ?? 0, rows };
+}
+
+/** Every row of a kind in the order it came; those that are out of the list too where that is asked for. */
+export function allItems(db: Queryable, kinds: readonly ItemKind[], inactive = false): Promise<ItemRow[]> {
   return db
-    .select({ id, maker, model, tire: document })
-    .from(catalogTires)
-    .where(eq(catalogTires.active, true))
-    .orderBy(asc(catalogTires.overallDiameterMm), asc(maker));
+    .select()
+    .from(catalogItems)
+    .where(
+      inactive
+        ? inArray(catalogItems.kind, [...kinds])
+        : and(inArray(catalogItems.kind, [...kinds]), eq(catalogItems.active, true)),
+    )
+    .orderBy(asc(catalogItems.id));
 }
 
-export function activeWheels(db: Queryable): Promise<CatalogWheel[]> {
-  const { id, maker, model, document } = catalogWheels;
-  return db
-    .select({ id, maker, model, wheel: document })
-    .from(catalogWheels)
-    .where(eq(catalogWheels.active, true))
-    .orderBy(asc(catalogWheels.diameterIn), asc(catalogWheels.widthIn), asc(maker));
+export async function itemById(db: Queryable, id: number): Promise<ItemRow | undefined> {
+  const [row] = await db.select().from(catalogItems).where(eq(catalogItems.id, id));
+  return row;
 }
 
-export async function addTires(db: Queryable, rows: (typeof catalogTires.$inferInsert)[]): Promise<void> {
-  if (rows.length > 0) await db.insert(catalogTires).values(rows).onConflictDoNothing();
+const PIECE = 500;
+
+export async function addItems(db: Queryable, rows: readonly NewItem[]): Promise<void> {
+  for (let i = 0; i < rows.length; i += PIECE)
+    await db
+      .insert(catalogItems)
+      .values(rows.slice(i, i + PIECE))
+      .onConflictDoNothing();
 }
 
-export async function addWheels(db: Queryable, rows: (typeof catalogWheels.$inferInsert)[]): Promise<void> {
-  if (rows.length > 0) await db.insert(catalogWheels).values(rows).onConflictDoNothing();
+/** Changes a row that still has `version`; undefined where it moved on. */
+export async function writeItem(
+  db: Queryable,
+  id: number,
+  version: number,
+  values: Partial<NewItem>,
+): Promise<ItemRow | undefined> {
+  const [row] = await db
+    .update(catalogItems)
+    .set({ ...values, version: version + 1 })
+    .where(and(eq(catalogItems.id, id), eq(catalogItems.version, version)))
+    .returning();
+  return row;
+}
+
+export async function deleteItem(db: Queryable, id: number): Promise<void> {
+  await db.delete(catalogItems).where(eq(catalogItems.id, id));
+}
+
+/** In how many stages a tire of this code, or a wheel of these measures, is on. */
+export async function stagesWith(db: Queryable, { kind, document }: ItemRow): Promise<number> {
+  if (kind !== 'tire' && kind !== 'wheel') return 0;
+  const part = sql`${stages.document} -> 'package' -> ${kind}`;
+  const same =
+    kind === 'tire'
+      ? sql`${part} ->> 'code' = ${(document as { code: string }).code}`
+      : sql`(${part})::jsonb @> ${JSON.stringify(document)}::jsonb`;
+  const [row] = await db
+    .select({ count: sql<number>`count(*)::int` })
+    .from(stages)
+    .where(same);
+  return row?.count ?? 0;
 }

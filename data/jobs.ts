@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
 import type { RubPolicy } from '../core/build';
 import type { Queryable } from './client';
 import { changes, customers, jobs, stages, vehicles } from './schema';
@@ -16,6 +16,7 @@ const jobColumns = {
   vehicleId: jobs.vehicleId,
   vehicle: vehicles.label,
   kind: vehicles.kind,
+  platform: vehicles.platform,
   customer: customers.name,
 };
 
@@ -35,6 +36,10 @@ export function allJobs(db: Queryable): Promise<JobWithNames[]> {
 export async function jobById(db: Queryable, id: number): Promise<JobWithNames | undefined> {
   const [job] = await jobsWithNames(db).where(eq(jobs.id, id));
   return job;
+}
+
+export function jobsOfVehicle(db: Queryable, vehicleId: number): Promise<Job[]> {
+  return db.select().from(jobs).where(eq(jobs.vehicleId, vehicleId)).orderBy(asc(jobs.id));
 }
 
 /** Position, label and grade of every stage, for the list of jobs. */
@@ -67,6 +72,39 @@ export async function updateJob(
 ): Promise<Job | undefined> {
   const [job] = await db.update(jobs).set(values).where(eq(jobs.id, id)).returning();
   return job;
+}
+
+/** Says which body the vehicle of a job is of. */
+export async function setPlatform(db: Queryable, vehicleId: number, platform: string): Promise<void> {
+  await db.update(vehicles).set({ platform }).where(eq(vehicles.id, vehicleId));
+}
+
+/** Every vehicle that somebody said the platform of, oldest first. */
+export function vehiclesOfPlatforms(db: Queryable, platform?: string) {
+  return db
+    .select({ id: vehicles.id, platform: vehicles.platform, document: vehicles.document })
+    .from(vehicles)
+    .where(platform === undefined ? ne(vehicles.platform, '') : eq(vehicles.platform, platform))
+    .orderBy(asc(vehicles.id));
+}
+
+/** How many vehicles of each platform there are, the most first. */
+export function platformCounts(db: Queryable) {
+  const count = sql<number>`count(*)::int`;
+  return db
+    .select({ platform: vehicles.platform, vehicles: count })
+    .from(vehicles)
+    .where(ne(vehicles.platform, ''))
+    .groupBy(vehicles.platform)
+    .orderBy(desc(count), asc(vehicles.platform));
+}
+
+/** Stages by id, for what was learned on them. */
+export function stagesById(db: Queryable, ids: readonly number[]) {
+  return db
+    .select({ id: stages.id, document: stages.document })
+    .from(stages)
+    .where(inArray(stages.id, [...ids]));
 }
 
 export async function lastJobNumber(db: Queryable): Promise<string | undefined> {

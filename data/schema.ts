@@ -14,14 +14,18 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import type { PackageFile, Tire, UseFile, VehicleFile, Wheel } from '../core/build';
+import type { PackageFile, UseFile, VehicleFile } from '../core/build';
+import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/catalog/items';
 import type { Grade } from '../core/clearance/grade';
 import type { School } from '../core/driveline/schema';
 import type { SizeRow } from '../core/driveline/sizeSchool';
 import type { Change } from '../core/record/diff';
+import type { DueRule } from '../core/record/due';
+import type { Expectation } from '../core/record/expectation';
 import type { ShopCalendar } from '../core/planning/shopCalendar';
 import type { RuleSet } from '../core/rules/schema';
 import type { ScanHead } from '../core/scan/parts';
+import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { JOB_STATUSES } from '../core/record/jobStatus';
 import type { LogEntry } from '../core/record/logEntry';
 import type { JobWork } from '../core/work/jobWork';
@@ -49,8 +53,12 @@ export type ShopDocument = {
   terms?: Terms;
   /** When it works, where, and who does what. */
   calendar?: ShopCalendar;
+  /** What is due after a handover. */
+  due?: DueRule[];
 };
 export type ShopZone = { label: string; bump: number; lock: number };
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 // Documents are `json`, not `jsonb`: jsonb reorders keys, and a file must come back as it went in.
 
@@ -76,6 +84,8 @@ export const vehicles = pgTable('vehicles', {
   customerId: integer().references(() => customers.id),
   label: text().notNull(),
   kind: text({ enum: ['truck', 'van', 'suv'] }).notNull(),
+  /** Vehicles of one body share what is learned of their wells; empty where nobody said which it is. */
+  platform: text().notNull().default(''),
   document: json().$type<VehicleFile>().notNull(),
   version: integer().notNull().default(1),
   updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
@@ -131,49 +141,33 @@ export const changes = pgTable(
   (table) => [uniqueIndex().on(table.subject, table.subjectId, table.version)],
 );
 
-export const catalogTires = pgTable(
-  'catalog_tires',
+/** Everything that can be bought, of every kind. What a stage uses is put out of the list, not taken out of the table. */
+export const catalogItems = pgTable(
+  'catalog_items',
   {
     id: serial().primaryKey(),
+    kind: text({ enum: ITEM_KINDS }).notNull(),
     maker: text().notNull(),
     model: text().notNull(),
-    code: text().notNull(),
-    overallDiameterMm: doublePrecision().notNull(),
-    rimIn: doublePrecision().notNull(),
+    /** What it is beside maker and model: a tire's code, a wheel's measures. */
+    name: text().notNull(),
+    /** null where nobody said. */
+    price: doublePrecision(),
+    days: integer(),
+    massKg: doublePrecision(),
+    /** The figure that lists of its kind are sorted by: a tire's diameter, a wheel's offset, a lift's height. */
+    sizeMm: doublePrecision(),
+    rimIn: doublePrecision(),
+    source: text().notNull().default(''),
     active: boolean().notNull().default(true),
-    document: json().$type<Tire>().notNull(),
-  },
-  (table) => [uniqueIndex().on(table.maker, table.model, table.code), index().on(table.rimIn)],
-);
-
-export const catalogWheels = pgTable(
-  'catalog_wheels',
-  {
-    id: serial().primaryKey(),
-    maker: text().notNull(),
-    model: text().notNull(),
-    diameterIn: doublePrecision().notNull(),
-    widthIn: doublePrecision().notNull(),
-    offsetMm: doublePrecision().notNull(),
-    studs: integer().notNull(),
-    pcdMm: doublePrecision().notNull(),
-    active: boolean().notNull().default(true),
-    document: json().$type<Wheel>().notNull(),
+    version: integer().notNull().default(1),
+    document: json().$type<ItemDocument[ItemKind]>().notNull(),
   },
   (table) => [
-    uniqueIndex().on(
-      table.maker,
-      table.model,
-      table.diameterIn,
-      table.widthIn,
-      table.offsetMm,
-      table.studs,
-      table.pcdMm,
-    ),
+    uniqueIndex().on(table.kind, table.maker, table.model, table.name),
+    index().on(table.kind, table.active, table.sizeMm),
   ],
 );
-
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 /** A scanned corner. Its points are kept in pieces; one that is not complete was never finished being sent. */
 export const scans = pgTable(
@@ -251,9 +245,66 @@ export const logEntries = pgTable(
     /** The shop's wall time. */
     at: text().notNull(),
     document: json().$type<LogEntry>().notNull(),
+    /** Of a test reading, what its stage foretold when it came in. */
+    foretold: json().$type<Expectation>(),
     storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index().on(table.jobId, table.at)],
+);
+
+/** Pictures of a job, encoded anew without anything but their pixels. The id is made where the picture is taken. */
+export const photos = pgTable(
+  'photos',
+  {
+    id: text().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    widthPx: integer().notNull(),
+    heightPx: integer().notNull(),
+    jpeg: bytes().notNull(),
+    /** At most 320 px wide. */
+    small: bytes().notNull(),
+    person: text().notNull(),
+    storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.jobId)],
+);
+
+/** Which lessons a person has gone through, and in how many tries. */
+export const lessonsDone = pgTable(
+  'lessons_done',
+  {
+    person: text().notNull(),
+    lesson: text().notNull(),
+    tries: integer().notNull(),
+    passedAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [primaryKey({ columns: [table.person, table.lesson] })],
+);
+
+/** A package that is tried on every vehicle of the shop: the queue holds its shares, what came of each stands here. */
+export const fleetSearches = pgTable('fleet_searches', {
+  id: serial().primaryKey(),
+  label: text().notNull(),
+  document: json().$type<FleetPackage>().notNull(),
+  person: text().notNull(),
+  madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+});
+
+/** One vehicle of such a search; without an answer as long as nobody has judged it. Judged twice, the answer is the same. */
+export const fleetAnswers = pgTable(
+  'fleet_answers',
+  {
+    searchId: integer()
+      .notNull()
+      .references(() => fleetSearches.id, { onDelete: 'cascade' }),
+    vehicleId: integer()
+      .notNull()
+      .references(() => vehicles.id, { onDelete: 'cascade' }),
+    answer: json().$type<FleetAnswer>(),
+  },
+  (table) => [primaryKey({ columns: [table.searchId, table.vehicleId] })],
 );
 
 /** One row: the shop itself. */

@@ -1,85 +1,161 @@
 import { parse } from 'csv-parse/sync';
-import type { z } from 'zod';
+import { stringify } from 'csv-stringify/browser/esm/sync';
+import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/catalog/items';
 import { faultsOf, type Fault } from '../core/contract';
-import { tireSchema } from '../core/tire/schema';
-import { wheelSchema } from '../core/wheel/schema';
 
-export type CatalogRow<T> = { maker: string; model: string; item: T };
-type Read<T> = { ok: true; rows: CatalogRow<T>[] } | { ok: false; faults: Fault[] };
+/** A row of a file: what it says, and on which line. */
+export type CatalogRow<K extends ItemKind = ItemKind> = CatalogItem<K> & { line: number };
+export type CatalogRead<K extends ItemKind = ItemKind> =
+  { ok: true; rows: CatalogRow<K>[] } | { ok: false; faults: Fault[] };
+/** A column; a dot in its key is a place within the item. */
 type Cell = { key: string; as: 'text' | 'number' | 'range' };
 
-const TIRE_COLUMNS: Cell[] = [
-  { key: 'code', as: 'text' },
-  { key: 'pattern', as: 'text' },
-  { key: 'overallDiameterMm', as: 'number' },
-  { key: 'sectionWidthMm', as: 'number' },
-  { key: 'treadWidthMm', as: 'number' },
-  { key: 'measuringRimIn', as: 'number' },
-  { key: 'approvedRimIn', as: 'range' },
-  { key: 'massKg', as: 'number' },
-  { key: 'maxPressureKpa', as: 'number' },
-  { key: 'revsPerKm', as: 'number' },
+const text = (key: string): Cell => ({ key, as: 'text' });
+const number = (key: string): Cell => ({ key, as: 'number' });
+const LIFT = [
+  'springMm',
+  'bracketMm',
+  'bodyMm',
+  'bumpStopMm',
+  'droopGainMm',
+  'foreAftMm',
+  'outboardMm',
+  'casterDeltaDeg',
 ];
-const WHEEL_COLUMNS: Cell[] = [
-  { key: 'diameterIn', as: 'number' },
-  { key: 'widthIn', as: 'number' },
-  { key: 'offsetMm', as: 'number' },
-  { key: 'boreMm', as: 'number' },
-  { key: 'studs', as: 'number' },
-  { key: 'pcdMm', as: 'number' },
-  { key: 'seat', as: 'text' },
-  { key: 'loadRatingKg', as: 'number' },
-  { key: 'massKg', as: 'number' },
-  { key: 'material', as: 'text' },
-  { key: 'bead', as: 'text' },
-];
+
+const COLUMNS: Record<ItemKind, readonly Cell[]> = {
+  tire: [
+    text('code'),
+    text('pattern'),
+    number('overallDiameterMm'),
+    number('sectionWidthMm'),
+    number('treadWidthMm'),
+    number('measuringRimIn'),
+    { key: 'approvedRimIn', as: 'range' },
+    number('massKg'),
+    number('maxPressureKpa'),
+    number('revsPerKm'),
+  ],
+  wheel: [
+    number('diameterIn'),
+    number('widthIn'),
+    number('offsetMm'),
+    number('boreMm'),
+    number('studs'),
+    number('pcdMm'),
+    text('seat'),
+    number('loadRatingKg'),
+    number('massKg'),
+    text('material'),
+    text('bead'),
+  ],
+  spacer: [number('spacerMm'), text('spacerKind'), number('studs'), number('pcdMm'), number('massKg')],
+  lift: [
+    text('platform'),
+    ...LIFT.map((key) => number(`front.${key}`)),
+    ...LIFT.map((key) => number(`rear.${key}`)),
+    number('massKg'),
+  ],
+  gears: [text('platform'), number('axleRatio'), number('massKg')],
+  axle: [text('platform'), text('part'), text('steel'), number('peakNm'), number('massKg')],
+};
+const OFFER: readonly Cell[] = [number('price'), number('days'), text('source')];
+/** Texts that may be empty, and then are so. */
+const MAY_BE_EMPTY: ReadonlySet<string> = new Set(['platform', 'source']);
 
 /** A cell as the schema takes it. What is no number stays text, so that the schema can refuse it by name. */
-function valueOf(text: string, as: Cell['as']): unknown {
-  const number = (part: string): unknown =>
+function valueOf(cell: string, as: Cell['as']): unknown {
+  const numeric = (part: string): unknown =>
     part.trim() !== '' && Number.isFinite(Number(part)) ? Number(part) : part;
-  if (as === 'text') return text;
-  return as === 'range' ? text.split('-').map(number) : number(text);
+  if (as === 'text') return cell;
+  return as === 'range' ? cell.split('-').map(numeric) : numeric(cell);
 }
 
-/** Rows of a catalog as CSV with a header line; each fault says its line and column. */
-function readRows<T>(text: string, columns: Cell[], schema: z.ZodType<T>): Read<T> {
+type Tree = { [key: string]: unknown };
+
+function treeOf(record: Record<string, string>, cells: readonly Cell[]): Tree {
+  const tree: Tree = {};
+  for (const { key, as } of cells) {
+    const cell = record[key] ?? '';
+    if (cell === '' && !MAY_BE_EMPTY.has(key)) continue;
+    const keys = key.split('.');
+    const last = keys.pop() ?? '';
+    let at = tree;
+    for (const one of keys) at = (at[one] ??= {}) as Tree;
+    at[last] = valueOf(cell, as);
+  }
+  return tree;
+}
+
+const headerOf = (kind: ItemKind): string[] => [
+  'maker',
+  'model',
+  ...[...COLUMNS[kind], ...OFFER].map(({ key }) => key),
+];
+
+/**
+ * Things of one kind as CSV with a header line; columns may stand in any order and be left out. Each fault says its line and
+ * column; where there is one, nothing is read.
+ */
+export function readCatalog<K extends ItemKind>(kind: K, csv: string): CatalogRead<K> {
   let records: { record: Record<string, string>; info: { lines: number } }[];
   try {
-    records = parse(text, { columns: true, bom: true, info: true, skip_empty_lines: true, trim: true });
+    records = parse(csv, { columns: true, bom: true, info: true, skip_empty_lines: true, trim: true });
   } catch (error) {
     const { lines } = error as { lines?: number };
-    const message = error instanceof Error ? error.message : String(error);
-    return { ok: false, faults: [{ path: `line ${lines ?? 1}`, message }] };
+    return {
+      ok: false,
+      faults: [
+        { path: `line ${lines ?? 1}`, message: error instanceof Error ? error.message : String(error) },
+      ],
+    };
   }
-  const known = new Set(['maker', 'model', ...columns.map(({ key }) => key)]);
-  const header = Object.keys(records[0]?.record ?? {});
-  const faults: Fault[] = header
+  const known = new Set(headerOf(kind));
+  const faults: Fault[] = Object.keys(records[0]?.record ?? {})
     .filter((key) => !known.has(key))
     .map((key) => ({
       path: `line 1, column ${key}`,
       message: `is no column of this catalog; the columns are ${[...known].join(', ')}`,
     }));
-  const rows: CatalogRow<T>[] = [];
+  const rows: CatalogRow<K>[] = [];
+  const schema = itemSchemas[kind];
   for (const { record, info } of records) {
-    const item = Object.fromEntries(
-      columns
-        .filter(({ key }) => (record[key] ?? '') !== '')
-        .map(({ key, as }) => [key, valueOf(record[key] ?? '', as)]),
+    const item = schema.safeParse(treeOf(record, COLUMNS[kind]));
+    const offer = offerSchema.safeParse({
+      maker: record['maker'] ?? '',
+      model: record['model'] ?? '',
+      ...treeOf(record, OFFER),
+    });
+    const wrong = [
+      ...(offer.success ? [] : faultsOf(offerSchema, offer.error.issues)),
+      ...(item.success ? [] : faultsOf(schema, item.error.issues)),
+    ];
+    faults.push(
+      ...wrong.map(({ path, message }) => ({ path: `line ${info.lines}, column ${path}`, message })),
     );
-    const result = schema.safeParse(item);
-    if (result.success)
-      rows.push({ maker: record['maker'] ?? '', model: record['model'] ?? '', item: result.data });
-    else
-      faults.push(
-        ...faultsOf(schema, result.error.issues).map(({ path, message }) => ({
-          path: `line ${info.lines}, column ${path}`,
-          message,
-        })),
-      );
+    if (item.success && offer.success)
+      rows.push({ ...offer.data, kind, item: item.data as CatalogItem<K>['item'], line: info.lines });
   }
   return faults.length > 0 ? { ok: false, faults } : { ok: true, rows };
 }
 
-export const readTireCatalog = (text: string) => readRows(text, TIRE_COLUMNS, tireSchema);
-export const readWheelCatalog = (text: string) => readRows(text, WHEEL_COLUMNS, wheelSchema);
+function cellOf(tree: unknown, { key, as }: Cell): string | number {
+  const value = key.split('.').reduce<unknown>((at, one) => (at as Tree | undefined)?.[one], tree);
+  if (value === undefined || value === null) return '';
+  // A lift's figures are 0 where nothing is said: an empty cell reads back as the same.
+  if (key.includes('.') && value === 0) return '';
+  return as === 'range' ? (value as number[]).join('-') : (value as string | number);
+}
+
+/** The same as CSV, one line a thing, in the order given: what `readCatalog` reads back as it was. */
+export function writeCatalog(kind: ItemKind, rows: readonly CatalogItem[]): string {
+  return stringify([
+    headerOf(kind),
+    ...rows.map((row) => [
+      row.maker,
+      row.model,
+      ...COLUMNS[kind].map((cell) => cellOf(row.item, cell)),
+      ...OFFER.map((cell) => cellOf(row, cell)),
+    ]),
+  ]);
+}

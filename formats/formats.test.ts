@@ -9,7 +9,8 @@ import { takeAll } from '../core/measure/takeAll';
 import { demoTexts, example, exampleFile } from '../tests/example';
 import { faultLines, readBuildText, writeBuildText } from './buildJson';
 import { buildSchemaText } from './buildSchema';
-import { readTireCatalog, readWheelCatalog } from './catalogCsv';
+import { ITEM_KINDS, itemName } from '../core/catalog/items';
+import { readCatalog, writeCatalog } from './catalogCsv';
 import { measuringForm } from './measuringForm';
 import { PAPERS } from './paper';
 import { readReadings, writeReadings } from './readingsCsv';
@@ -51,37 +52,59 @@ describe('build files', () => {
 describe('catalog CSV', () => {
   const demo = (name: string): string => readFileSync(join(import.meta.dirname, '..', 'demo', name), 'utf8');
   test('the demo’s forty tires and thirty wheels', () => {
-    const [tires, wheels] = [readTireCatalog(demo('tires.csv')), readWheelCatalog(demo('wheels.csv'))];
+    const [tires, wheels] = [
+      readCatalog('tire', demo('tires.csv')),
+      readCatalog('wheel', demo('wheels.csv')),
+    ];
     expect(tires.ok && tires.rows.length).toBeGreaterThanOrEqual(40);
     expect(wheels.ok && wheels.rows.length).toBeGreaterThanOrEqual(30);
   });
+  test.each(ITEM_KINDS)('the demo’s %s file goes in and comes out byte for byte', (kind) => {
+    const text = demo(join('catalog', `${kind}.csv`));
+    const read = readCatalog(kind, text);
+    if (!read.ok) throw new Error(JSON.stringify(read.faults.slice(0, 3)));
+    expect(writeCatalog(kind, read.rows)).toBe(text);
+    expect(
+      new Set(read.rows.map(({ maker, model, item }) => `${maker} ${model} ${itemName(kind, item)}`)).size,
+    ).toBe(read.rows.length);
+  });
+  test('a price that is none and a day too far are refused by line and column', () => {
+    const read = readCatalog('gears', 'maker,model,axleRatio,price,days\nDenholt,Set,4.56,dear,900\n');
+    expect(!read.ok && read.faults.map(({ path }) => path)).toEqual([
+      'line 2, column price',
+      'line 2, column days',
+    ]);
+  });
   const header = 'maker,model,code,pattern,overallDiameterMm,sectionWidthMm,approvedRimIn\n';
   test('cells become numbers and ranges', () => {
-    const read = readTireCatalog(`${header}Fellmark,Cairn,245/75R16 111S,road,774,,6.5-8\n`);
+    const read = readCatalog('tire', `${header}Fellmark,Cairn,245/75R16 111S,road,774,,6.5-8\n`);
     expect(read.ok && read.rows[0]).toEqual({
       maker: 'Fellmark',
       model: 'Cairn',
+      kind: 'tire',
+      line: 2,
+      source: '',
       item: { code: '245/75R16 111S', pattern: 'road', overallDiameterMm: 774, approvedRimIn: [6.5, 8] },
     });
   });
   test('a fault says line, column and cure, and nothing is taken', () => {
-    const read = readTireCatalog(`${header}A,B,245/75R16,road,774,,\nA,B,245/75X16,road,tall,,\n`);
+    const read = readCatalog('tire', `${header}A,B,245/75R16,road,774,,\nA,B,245/75X16,road,tall,,\n`);
     expect(!read.ok && read.faults.map(({ path, message }) => `${path} ${message}`).join('\n')).toMatch(
       /line 3, column overallDiameterMm "tall" is not a number/,
     );
-    expect(readTireCatalog(`${header}A,B,245/75X16,road,,,\n`)).toMatchObject({
+    expect(readCatalog('tire', `${header}A,B,245/75X16,road,,,\n`)).toMatchObject({
       ok: false,
       faults: [{ path: 'line 2, column code' }],
     });
   });
   test('an unknown column and a ragged line are named', () => {
-    expect(readWheelCatalog('maker,model,colour\na,b,c\n')).toMatchObject({
+    expect(readCatalog('wheel', 'maker,model,colour\na,b,c\n')).toMatchObject({
       ok: false,
       faults: expect.arrayContaining([
         expect.objectContaining({ path: 'line 1, column colour' }),
       ]) as unknown[],
     });
-    const ragged = readTireCatalog(`${header}A,B\n`);
+    const ragged = readCatalog('tire', `${header}A,B\n`);
     expect(!ragged.ok && ragged.faults[0]?.path).toContain('line 2');
   });
 });

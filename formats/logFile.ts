@@ -1,10 +1,12 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import json from 'json-stringify-pretty-compact';
-import type { LogEntry } from '../core/record/logEntry';
+import { odometerOf } from '../core/record/logEntry';
+import { lifeKindOf, type LifeEvent } from '../core/record/life';
 
 const COLUMNS = [
   'at',
   'by',
+  'job',
   'kind',
   'odometerKm',
   'axle',
@@ -21,29 +23,38 @@ const COLUMNS = [
   'done',
   'words',
 ] as const;
+const HEAD: ReadonlySet<string> = new Set(['id', 'at', 'by', 'kind', 'stageId', 'odometerKm']);
 
-/** A log as CSV, one entry a line, test readings in columns of their own; numbers in mm, degrees and km. */
-export function logCsv(log: readonly LogEntry[]): string {
-  const rows = log.map((entry) => {
-    const flat: Record<string, unknown> = { ...entry, ...('reading' in entry ? entry.reading : {}) };
-    const words =
-      entry.kind === 'test-fit'
-        ? ''
-        : entry.kind === 'note'
-          ? entry.words
-          : JSON.stringify(
-              Object.fromEntries(
-                Object.entries(entry).filter(
-                  ([key]) => !['id', 'at', 'by', 'kind', 'stageId', 'odometerKm'].includes(key),
-                ),
-              ),
-            );
-    return COLUMNS.map((column) => (column === 'words' ? words : (flat[column] ?? '')));
+/** What an event says beside its own columns. */
+function wordsOf(event: LifeEvent): string {
+  if (event.kind === 'change')
+    return `${event.of}, ${event.how}: ${event.changes.map(({ path }) => path).join(' ')}`;
+  if (event.kind !== 'log') return event.words;
+  const { entry } = event;
+  if (entry.kind === 'test-fit') return '';
+  if (entry.kind === 'note') return entry.words;
+  return JSON.stringify(Object.fromEntries(Object.entries(entry).filter(([key]) => !HEAD.has(key))));
+}
+
+/** A vehicle's life as CSV, one event a line, test readings in columns of their own; numbers in mm, degrees and km. */
+export function lifeCsv(events: readonly LifeEvent[]): string {
+  const rows = events.map((event) => {
+    const entry = event.kind === 'log' ? event.entry : null;
+    const flat: Record<string, unknown> = {
+      ...(entry?.kind === 'test-fit' ? entry.reading : {}),
+      odometerKm: entry ? odometerOf(entry) : undefined,
+      at: event.at,
+      by: event.by,
+      job: event.job,
+      kind: lifeKindOf(event),
+      words: wordsOf(event),
+    };
+    return COLUMNS.map((column) => flat[column] ?? '');
   });
   return stringify([COLUMNS, ...rows], { cast: { boolean: String, number: String } });
 }
 
-/** A log as JSON, entry for entry as it is stored. */
-export function logJson(log: readonly LogEntry[]): string {
-  return `${json({ format: 'vexlo/log', version: 1, entries: log })}\n`;
+/** A vehicle's life as JSON, event for event as it is stored. */
+export function lifeJson(events: readonly LifeEvent[]): string {
+  return `${json({ format: 'vexlo/life', version: 1, events })}\n`;
 }

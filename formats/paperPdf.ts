@@ -28,20 +28,25 @@ class Press {
   page: PDFPage;
   y = 0;
   readonly width: number;
+  private readonly size: readonly [number, number];
 
   constructor(
     readonly pdf: PDFDocument,
     readonly plain: PDFFont,
     readonly bold: PDFFont,
-    readonly paper: Paper,
+    paper: Paper,
+    /** Drawn larger than the paper by so much, and shrunk onto it at the end. */
+    readonly shrink: number,
   ) {
-    this.width = PAPERS[paper][0] - 2 * MARGIN;
+    const [width, height] = PAPERS[paper];
+    this.size = [width * shrink, height * shrink];
+    this.width = this.size[0] - 2 * MARGIN;
     this.page = this.turn();
   }
 
   turn(): PDFPage {
-    this.page = this.pdf.addPage([...PAPERS[this.paper]]);
-    this.y = PAPERS[this.paper][1] - MARGIN;
+    this.page = this.pdf.addPage([...this.size]);
+    this.y = this.size[1] - MARGIN;
     return this.page;
   }
 
@@ -198,8 +203,10 @@ function block(press: Press, one: Block): void {
   }
 }
 
-/** A sheet of the job's papers as a PDF, on as many pages as it needs, each with its title and number at the foot. */
-export async function paperPdf(sheet: PaperSheet, paper: Paper): Promise<Uint8Array> {
+/** How much a sheet that stands on one page may be shrunk until it does. */
+const SHRINKS = [1, 1.08, 1.16, 1.25, 1.35, 1.5] as const;
+
+async function printed(sheet: PaperSheet, paper: Paper, shrink: number): Promise<PDFDocument> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(latin([sheet.title, ...sheet.under].join(' · ')));
   const press = new Press(
@@ -207,6 +214,7 @@ export async function paperPdf(sheet: PaperSheet, paper: Paper): Promise<Uint8Ar
     await pdf.embedFont(StandardFonts.Helvetica),
     await pdf.embedFont(StandardFonts.HelveticaBold),
     paper,
+    shrink,
   );
   press.y -= 6;
   press.text(sheet.title, { bold: true, size: 17 });
@@ -218,6 +226,20 @@ export async function paperPdf(sheet: PaperSheet, paper: Paper): Promise<Uint8Ar
     press.page = page;
     press.put([sheet.title, ...sheet.under].join(' · '), 0, MARGIN - 10, { size: 7.5, quiet: true });
     press.put(`${i + 1} of ${pages.length}`, 0, MARGIN - 10, { size: 7.5, quiet: true, right: press.width });
+    page.scale(1 / shrink, 1 / shrink);
   });
+  return pdf;
+}
+
+/**
+ * A sheet of the job's papers as a PDF, on as many pages as it needs, each with its title and number at the foot; one that
+ * stands on one page is drawn smaller until it does.
+ */
+export async function paperPdf(sheet: PaperSheet, paper: Paper): Promise<Uint8Array> {
+  let pdf = await printed(sheet, paper, 1);
+  for (const shrink of SHRINKS.slice(1)) {
+    if (!sheet.onePage || pdf.getPageCount() === 1) break;
+    pdf = await printed(sheet, paper, shrink);
+  }
   return pdf.save();
 }

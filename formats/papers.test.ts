@@ -12,7 +12,9 @@ import { workOf } from '../core/work/needs';
 import { quoteLines, totalsOf, type Quote } from '../core/work/quote';
 import { quotePaper } from '../core/work/quotePaper';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
+import { differingFigures, sideBySide } from '../core/work/sideBySide';
 import { workOrder } from '../core/work/workOrder';
+import { comparisonCsv, comparisonJson } from './comparison';
 import { PAPERS } from './paper';
 import { paperPdf, wrapped } from './paperPdf';
 import { planIcs } from './planIcs';
@@ -155,3 +157,30 @@ describe('work rules as a file', () => {
     );
   });
 });
+
+test.each(['a4', 'letter'] as const)(
+  'four stages side by side stand on one page of %s, and go out as CSV and JSON',
+  async (paper) => {
+    const stages = [
+      'halyard-1-tall-and-narrow',
+      'halyard-2-full-build',
+      'halyard-3-wide-and-tall',
+      'halyard-2-full-build',
+    ].map((name) => {
+      const one = demoBuild(name);
+      return { label: name, build: one, assessment: assess(one), cost: null };
+    });
+    const terms = { currency: 'cr', hourlyRate: 60, taxPct: 20, validDays: 30 };
+    const rows = differingFigures(stages, 'metric', terms);
+    const { pages, text } = await readPdf(await paperPdf(sideBySide(HEADING, stages, rows, 'metric'), paper));
+    expect(pages).toHaveLength(1);
+    expect(pages[0]?.size.width).toBeCloseTo(PAPERS[paper][0], 0);
+    expect(text).toContain('halyard-3-wide-and-tall');
+    const labels = stages.map(({ label }) => label);
+    expect(comparisonCsv(labels, rows).split('\n')[0]).toBe(`figure,${labels.join(',')}`);
+    expect(JSON.parse(comparisonJson('J-1', labels, rows))).toMatchObject({
+      format: 'vexlo/comparison',
+      figures: rows,
+    });
+  },
+);
