@@ -51,7 +51,7 @@ export default tseslint.config(
   },
   {
     // Flat arrays in hot loops: every index is bounded by the loop, and a check would cost time.
-    files: ['core/clearance/**/*.ts', 'core/scan/*.ts', 'command/bench/*.ts'],
+    files: ['core/clearance/**/*.ts', 'core/search/*.ts', 'core/scan/*.ts', 'command/bench/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   {

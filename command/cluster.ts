@@ -129,14 +129,21 @@ export async function startCluster(name: string): Promise<Cluster> {
 }
 
 /** Makes a database where there is none of that name; `fresh` drops what was there. */
-export async function ensureDatabase(cluster: Cluster, name: string, fresh = false): Promise<string> {
+export async function ensureDatabase(
+  cluster: Cluster,
+  name: string,
+  fresh = false,
+  /** The database that a new one is a copy of. */
+  template?: string,
+): Promise<string> {
   const client = new pg.Client({ connectionString: cluster.url('postgres') });
   await client.connect();
   try {
     const quoted = pg.escapeIdentifier(name);
     if (fresh) await client.query(`DROP DATABASE IF EXISTS ${quoted} WITH (FORCE)`);
     const found = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
-    if (found.rowCount === 0) await client.query(`CREATE DATABASE ${quoted}`);
+    const copied = template === undefined ? '' : ` TEMPLATE ${pg.escapeIdentifier(template)}`;
+    if (found.rowCount === 0) await client.query(`CREATE DATABASE ${quoted}${copied}`);
   } finally {
     await client.end();
   }

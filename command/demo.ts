@@ -2,22 +2,24 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { format, subHours } from 'date-fns';
 import { z } from 'zod';
+import { ITEM_KINDS } from '../core/catalog/items';
 import { JOB_STATUSES } from '../core/record/jobStatus';
 import { NO_WORK, takenInto, tasksOf, type JobWork } from '../core/work/jobWork';
 import { workOf } from '../core/work/needs';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import type { WorkRule } from '../core/work/workRules';
-import { readBuild } from '../core/build';
+import { readBuild, type BuildFile } from '../core/build';
 import type { Database } from '../data/client';
 import { openShop, shopSettings } from '../data/shop';
 import { ensurePerson } from '../data/people';
 import { faultLines, readBuildText } from '../formats/buildJson';
 import { importCatalog } from '../server/catalog';
-import type { Outcome } from '../server/errors';
 import { addStageToJob, importBuild } from '../server/jobs';
 import { settingsShape } from '../server/shop';
 import { changeWork } from '../server/work';
+import { must } from './must';
 import { ROOT } from './paths';
+import { loadPast } from './past';
 
 const DEMO = join(ROOT, 'demo');
 const read = (...path: string[]): string => readFileSync(join(DEMO, ...path), 'utf8');
@@ -41,17 +43,12 @@ const shopFile = z.strictObject({
       title: z.string(),
       status: z.enum(JOB_STATUSES),
       waitsFor: z.string(),
+      platform: z.string(),
       stages: z.array(z.string()).min(1),
       inWork: inWork.optional(),
     }),
   ),
 });
-
-function must<T>(name: string, outcome: Outcome<T>): T {
-  if (outcome.ok) return outcome.value;
-  const { refusal } = outcome;
-  throw new Error(`demo/${name}: ${'faults' in refusal ? faultLines(refusal.faults) : refusal.message}`);
-}
 
 function build(name: string): unknown {
   const text = readBuildText(read('builds', `${name}.json`));
@@ -88,7 +85,8 @@ export async function loadDemo(db: Database): Promise<boolean> {
   const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
   for (const person of people) await ensurePerson(db, person);
   const [person = 'Vexlo'] = people;
-  must('catalog', await importCatalog(db, read('tires.csv'), read('wheels.csv')));
+  for (const kind of ITEM_KINDS)
+    must(`demo/catalog/${kind}.csv`, await importCatalog(db, kind, read('catalog', `${kind}.csv`)));
   const workRules = SHIPPED_WORK.map((rule) =>
     rule.part
       ? {
@@ -101,16 +99,17 @@ export async function loadDemo(db: Database): Promise<boolean> {
         }
       : rule,
   );
+  await loadPast(db, (name) => build(name) as BuildFile, read('history.json'));
   for (const { stages, inWork: working, ...job } of jobs) {
     const [first = '', ...rest] = stages;
-    const { jobId, stageId } = must(first, await importBuild(db, build(first), person, job));
+    const { jobId, stageId } = must(`demo/${first}`, await importBuild(db, build(first), person, job));
     const ids = [stageId];
     for (const name of rest)
-      ids.push(must(name, await addStageToJob(db, jobId, { file: build(name) }, person)).stageId);
+      ids.push(must(`demo/${name}`, await addStageToJob(db, jobId, { file: build(name) }, person)).stageId);
     const [name = '', id = 0] = working ? [stages[working.stage - 1], ids[working.stage - 1]] : [];
     if (working)
       must(
-        name,
+        `demo/${name}`,
         await changeWork(db, jobId, {
           version: 0,
           work: begun(working, id, build(name), workRules, person),

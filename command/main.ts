@@ -7,6 +7,7 @@ const COMMANDS: Record<string, () => Promise<number>> = {
   start: async () => (await import('./start')).start(),
   stop: async () => (await import('./stop')).stop(),
   test: async () => (await import('./test')).test(rest),
+  work: async () => (await import('./work')).work(rest),
 };
 
 try {

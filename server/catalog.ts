@@ -1,48 +1,193 @@
-import type { Fault } from '../core/contract';
-import { codeOf, nominalSize } from '../core/tire/size';
-import type { Database } from '../data/client';
-import { addTires, addWheels } from '../data/catalog';
-import { readTireCatalog, readWheelCatalog } from '../formats/catalogCsv';
-import { done, faulty, type Outcome } from './errors';
+import { z } from 'zod';
+import {
+  ITEM_KINDS,
+  itemFigures,
+  itemName,
+  itemSchemas,
+  offerSchema,
+  type CatalogItem,
+  type ItemKind,
+} from '../core/catalog/items';
+import { faultsOf, whole, type Fault } from '../core/contract';
+import {
+  addItems,
+  allItems,
+  deleteItem,
+  itemById,
+  stagesWith,
+  writeItem,
+  type ItemRow,
+  type NewItem,
+} from '../data/catalog';
+import type { Database, Queryable } from '../data/client';
+import { readCatalog, writeCatalog, type CatalogRow } from '../formats/catalogCsv';
+import { done, faulty, missing, type Outcome } from './errors';
+import { allOrNothing } from './transaction';
 
-const at = (name: string, faults: Fault[]): Fault[] =>
-  faults.map(({ path, message }) => ({ path: `${name}, ${path}`, message }));
+export function rowOf({ kind, maker, model, price, days, source, item }: CatalogItem): NewItem {
+  return {
+    kind,
+    maker,
+    model,
+    name: itemName(kind, item),
+    price: price ?? null,
+    days: days ?? null,
+    source,
+    ...itemFigures(kind, item),
+    document: item,
+  };
+}
 
-/** Adds tires and wheels from CSV; rows that are there already stay as they are. Nothing where one is faulty. */
-export async function importCatalog(
-  db: Database,
-  tiresCsv: string,
-  wheelsCsv: string,
-): Promise<Outcome<{ tires: number; wheels: number }>> {
-  const tires = readTireCatalog(tiresCsv);
-  const wheels = readWheelCatalog(wheelsCsv);
-  if (!tires.ok || !wheels.ok)
-    return faulty([
-      ...(tires.ok ? [] : at('tires', tires.faults)),
-      ...(wheels.ok ? [] : at('wheels', wheels.faults)),
-    ]);
-  await db.transaction(async (tx) => {
-    await addTires(
-      tx,
-      tires.rows.map(({ maker, model, item }) => {
-        const code = codeOf(item);
-        return {
-          maker,
-          model,
-          code: item.code,
-          rimIn: code.rimIn,
-          overallDiameterMm: item.overallDiameterMm ?? nominalSize(code).diameterMm ?? 0,
-          document: item,
-        };
-      }),
-    );
-    await addWheels(
-      tx,
-      wheels.rows.map(({ maker, model, item }) => {
-        const { diameterIn, widthIn, offsetMm, studs, pcdMm } = item;
-        return { maker, model, diameterIn, widthIn, offsetMm, studs, pcdMm, document: item };
-      }),
-    );
+export const itemOf = ({ kind, maker, model, price, days, source, document }: ItemRow): CatalogItem => ({
+  kind,
+  maker,
+  model,
+  ...(price === null ? {} : { price }),
+  ...(days === null ? {} : { days }),
+  source,
+  item: document,
+});
+
+const keyOf = ({ maker, model, name }: Pick<ItemRow, 'maker' | 'model' | 'name'>): string =>
+  JSON.stringify([maker, model, name]);
+
+/** What an import would do, line by line; `changes` names what differs. */
+export type PreviewLine = {
+  line: number;
+  name: string;
+  does: 'new' | 'changed' | 'same' | 'twice';
+  changes: string[];
+};
+export type Preview = { lines: PreviewLine[]; faults: Fault[] };
+
+function changesOf(before: CatalogItem, after: CatalogItem): string[] {
+  const flat = ({ item, ...offer }: CatalogItem): Record<string, unknown> => ({ ...offer, ...item });
+  const [a, b] = [flat(before), flat(after)];
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])].filter(
+    (key) => key !== 'kind' && key !== 'line' && JSON.stringify(a[key]) !== JSON.stringify(b[key]),
+  );
+}
+
+type Planned = PreviewLine & { row: CatalogRow; before: ItemRow | undefined };
+
+async function plan(db: Queryable, kind: ItemKind, rows: readonly CatalogRow[]): Promise<Planned[]> {
+  const known = new Map((await allItems(db, [kind], true)).map((row) => [keyOf(row), row]));
+  const seen = new Set<string>();
+  return rows.map((row): Planned => {
+    const { line, ...item } = row;
+    const name = `${row.maker} ${row.model} ${itemName(kind, row.item)}`;
+    const key = keyOf({ maker: row.maker, model: row.model, name: itemName(kind, row.item) });
+    const before = known.get(key);
+    const twice = seen.has(key);
+    seen.add(key);
+    const changes = before ? changesOf(itemOf(before), item) : [];
+    const does = twice
+      ? 'twice'
+      : !before
+        ? 'new'
+        : changes.length > 0 || !before.active
+          ? 'changed'
+          : 'same';
+    return { line, name, does, changes, row, before };
   });
-  return done({ tires: tires.rows.length, wheels: wheels.rows.length });
+}
+
+/** What an import of a file would do: what is new, changed and the same, and what is wrong with it, line and column. */
+export async function previewCatalog(db: Queryable, kind: ItemKind, csv: string): Promise<Preview> {
+  const read = readCatalog(kind, csv);
+  if (!read.ok) return { lines: [], faults: read.faults };
+  const planned = await plan(db, kind, read.rows);
+  return {
+    lines: planned.map(({ line, name, does, changes }) => ({ line, name, does, changes })),
+    faults: [],
+  };
+}
+
+/** Takes a file in: new rows are added, changed ones changed, the rest stays. Nothing where one line is faulty. */
+export async function importCatalog(db: Database, kind: ItemKind, csv: string): Promise<Outcome<Preview>> {
+  const read = readCatalog(kind, csv);
+  if (!read.ok) return faulty(read.faults);
+  return allOrNothing(db, async (tx): Promise<Outcome<Preview>> => {
+    const planned = await plan(tx, kind, read.rows);
+    const twice = planned.filter(({ does }) => does === 'twice');
+    if (twice.length > 0)
+      return faulty(
+        twice.map(({ line, name }) => ({
+          path: `line ${line}`,
+          message: `${name} stands twice; take one line out`,
+        })),
+      );
+    await addItems(
+      tx,
+      planned.flatMap(({ does, row }) => (does === 'new' ? [rowOf(row)] : [])),
+    );
+    for (const { does, before, row } of planned)
+      if (does === 'changed' && before)
+        await writeItem(tx, before.id, before.version, { ...rowOf(row), active: true });
+    return done({
+      lines: planned.map(({ line, name, does, changes }) => ({ line, name, does, changes })),
+      faults: [],
+    });
+  });
+}
+
+/** A whole kind as CSV: what an import would take and call the same. */
+export async function exportCatalog(db: Queryable, kind: ItemKind): Promise<string> {
+  return writeCatalog(kind, (await allItems(db, [kind])).map(itemOf));
+}
+
+export const kindOf = (text: string | undefined): ItemKind | undefined =>
+  ITEM_KINDS.find((kind) => kind === text);
+
+const patchBody = z.strictObject({
+  version: whole(1, 1e9),
+  offer: z.looseObject({}).optional(),
+  item: z.looseObject({}).optional(),
+  active: z.boolean({ error: 'is not true/false' }).optional(),
+});
+
+/** Changes a row where it stands: what it costs, when it comes, any of its figures, or whether it is in the list. */
+export async function changeItem(db: Queryable, id: number, body: unknown): Promise<Outcome<ItemRow>> {
+  const read = patchBody.safeParse(body);
+  if (!read.success) return faulty(faultsOf(patchBody, read.error.issues));
+  const row = await itemById(db, id);
+  if (!row) return missing('thing in the catalog');
+  const { kind, item, ...offer } = itemOf(row);
+  // An empty cell takes a figure out.
+  const merged = (before: object, change: object = {}): object =>
+    Object.fromEntries(Object.entries({ ...before, ...change }).filter(([, value]) => value !== null));
+  const nextOffer = offerSchema.safeParse(merged(offer, read.data.offer));
+  const schema = itemSchemas[kind];
+  const nextItem = schema.safeParse(merged(item, read.data.item));
+  if (!nextOffer.success || !nextItem.success)
+    return faulty([
+      ...(nextOffer.success ? [] : faultsOf(offerSchema, nextOffer.error.issues)),
+      ...(nextItem.success ? [] : faultsOf(schema, nextItem.error.issues)),
+    ]);
+  const stored = await writeItem(db, id, read.data.version, {
+    ...rowOf({ ...nextOffer.data, kind, item: nextItem.data }),
+    ...(read.data.active === undefined ? {} : { active: read.data.active }),
+  });
+  if (stored) return done(stored);
+  return {
+    ok: false,
+    refusal: {
+      status: 409,
+      message: 'It was changed by someone else since; nothing was overwritten.',
+      current: await itemById(db, id),
+    },
+  };
+}
+
+/** Takes a thing out: for good where no stage has it on, else only out of the list. */
+export async function removeItem(
+  db: Queryable,
+  id: number,
+): Promise<Outcome<{ kept: boolean; stages: number }>> {
+  const row = await itemById(db, id);
+  if (!row) return missing('thing in the catalog');
+  const stages = await stagesWith(db, row);
+  if (stages === 0) await deleteItem(db, id);
+  else await writeItem(db, id, row.version, { active: false });
+  return done({ kept: stages > 0, stages });
 }

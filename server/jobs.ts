@@ -1,10 +1,6 @@
-import { z } from 'zod';
 import { readBuild, type BuildFile } from '../core/build';
-import { faultsOf, words } from '../core/contract';
 import { asDelivered } from '../core/vehicle/asDelivered';
-import { starterFile, starterSchema } from '../core/vehicle/starter';
 import type { Json } from '../core/record/diff';
-import { SHIPPED_RULES } from '../core/rules/schema';
 import type { Database, Queryable } from '../data/client';
 import {
   deleteStage,
@@ -25,8 +21,7 @@ import {
   stageSummaries,
   type JobWithNames,
 } from '../data/jobs';
-import { shopSettings } from '../data/shop';
-import { workVersion } from '../data/work';
+import { workOfJob, workVersion } from '../data/work';
 import type { jobs, StageDocument } from '../data/schema';
 import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
@@ -111,6 +106,9 @@ export type NewJob = {
   title?: string;
   waitsFor?: string;
   status?: (typeof jobs.$inferSelect)['status'];
+  /** Which body it is, for what its wells teach of the others. */
+  platform?: string;
+  openedAt?: Date;
 };
 
 /** A build file as a new vehicle and job, with its as-delivered stage and one for its package. All or nothing. */
@@ -126,7 +124,13 @@ export async function importBuild(
   return allOrNothing(db, async (tx) => {
     const owner = job.customer ? await customerId(tx, job.customer) : null;
     const { label, kind } = read.build.vehicle;
-    const vehicle = await insertVehicle(tx, { customerId: owner, label, kind, document: document.vehicle });
+    const vehicle = await insertVehicle(tx, {
+      customerId: owner,
+      label,
+      kind,
+      platform: job.platform ?? '',
+      document: document.vehicle,
+    });
     await addChange(tx, {
       subject: 'vehicle',
       subjectId: vehicle.id,
@@ -141,6 +145,7 @@ export async function importBuild(
       title: job.title ?? read.build.package.label,
       waitsFor: job.waitsFor ?? '',
       ...(job.status ? { status: job.status } : {}),
+      ...(job.openedAt ? { openedAt: job.openedAt } : {}),
     });
     const { use } = stageDocument(document);
     const first = await addStage(
@@ -155,28 +160,6 @@ export async function importBuild(
     const stage = await addStage(tx, stored.id, 1, document.vehicle, stageDocument(document), person);
     return stage.ok ? done({ jobId: stored.id, stageId: stage.value.id }) : stage;
   });
-}
-
-const beginBody = z.strictObject({
-  vehicle: starterSchema,
-  customer: words(120).optional(),
-  title: words(120, 1),
-});
-
-/** A new job on a vehicle that is about to be measured: everything in its wells estimated, and marked so. */
-export async function beginJob(
-  db: Database,
-  body: unknown,
-  person: string,
-): Promise<Outcome<{ jobId: number; stageId: number }>> {
-  const read = beginBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(beginBody, read.error.issues));
-  const { vehicle, customer, title } = read.data;
-  const job: NewJob = { title, status: 'measuring', ...(customer ? { customer } : {}) };
-  const shop = await shopSettings(db);
-  // A job that begins here is held to the rules that the shop has today.
-  const rules = shop?.document.rules ?? SHIPPED_RULES;
-  return importBuild(db, { ...starterFile(vehicle), use: { rules } }, person, job);
 }
 
 /** One more stage of a job: a build file's package on this job's vehicle, or a copy of another stage. */
@@ -214,6 +197,16 @@ export async function removeStage(db: Database, id: number): Promise<Outcome<nul
     return {
       ok: false,
       refusal: { status: 400, message: 'The as-delivered stage stays: the others are compared with it.' },
+    };
+  const work = await workOfJob(db, stage.jobId);
+  if (work?.document.stageId === id)
+    return {
+      ok: false,
+      refusal: {
+        status: 400,
+        message:
+          'This stage is in work: its steps and checks hang on it. Take another into work on Build first.',
+      },
     };
   await deleteStage(db, id);
   return done(null);

@@ -1,20 +1,55 @@
 import { z } from 'zod';
+import { readBuild, type Build } from '../core/build';
 import { faultsOf } from '../core/contract';
+import { expectationOf, type Expectation } from '../core/record/expectation';
 import { logEntrySchema, type LogEntry } from '../core/record/logEntry';
 import type { Queryable } from '../data/client';
+import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
-import { addToLog, logOfJob } from '../data/log';
+import { addToLog, knownEntries, logOfJob } from '../data/log';
+import { buildFileOf } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
 
 const body = z
   .array(logEntrySchema, { error: 'is not a list of entries' })
   .max(500, { error: 'are more than 500 at once; send them in parts' });
 
-/** Adds entries to the log of a job, each once however often it is sent, and answers with the whole log. */
+/** What each stage foretells as it stands now, for the readings that speak of it. */
+function foreteller(db: Queryable, jobId: number, vehicleId: number) {
+  const known = new Map<number, { stage: StageRow; build: Build } | null>();
+  const load = async (id: number): Promise<{ stage: StageRow; build: Build } | null> => {
+    const stage = await stageById(db, id);
+    const vehicle = await vehicleById(db, vehicleId);
+    if (stage?.jobId !== jobId || !vehicle) return null;
+    const read = readBuild(buildFileOf(vehicle.document, stage.document));
+    return read.ok ? { stage, build: read.build } : null;
+  };
+  return async (entry: LogEntry): Promise<Expectation | null> => {
+    if (entry.kind !== 'test-fit' || entry.stageId === undefined) return null;
+    if (!known.has(entry.stageId)) known.set(entry.stageId, await load(entry.stageId));
+    const found = known.get(entry.stageId);
+    const expected = found ? expectationOf(found.build, entry.reading) : null;
+    return found && expected ? { ...expected, grade: found.stage.grade } : null;
+  };
+}
+
+/**
+ * Adds entries to the log of a job, each once however often it is sent, and answers with the whole log. A test reading is
+ * kept with what its stage foretold when it came in, so that what is learned from it later does not flatter what was said.
+ */
 export async function writeLog(db: Queryable, jobId: number, sent: unknown): Promise<Outcome<LogEntry[]>> {
   const read = body.safeParse(sent);
   if (!read.success) return faulty(faultsOf(body, read.error.issues));
-  if (!(await jobById(db, jobId))) return missing('job');
-  await addToLog(db, jobId, read.data);
+  const job = await jobById(db, jobId);
+  if (!job) return missing('job');
+  const known = await knownEntries(
+    db,
+    read.data.map(({ id }) => id),
+  );
+  const foretold = foreteller(db, jobId, job.vehicleId);
+  const added: { entry: LogEntry; foretold: Expectation | null }[] = [];
+  for (const entry of read.data)
+    if (!known.has(entry.id)) added.push({ entry, foretold: await foretold(entry) });
+  await addToLog(db, jobId, added);
   return done(await logOfJob(db, jobId));
 }

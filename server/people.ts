@@ -18,6 +18,14 @@ export async function atTheBench(
   return { person, people };
 }
 
+/** The name that the cookies of a request say stands at the bench. */
+export async function personOf(
+  db: Queryable,
+  cookies: { get: (name: string) => { value: string } | undefined },
+): Promise<string> {
+  return (await atTheBench(db, cookies.get(PERSON_COOKIE)?.value)).person.name;
+}
+
 const preferences = z.strictObject({
   units: z.enum(['metric', 'inch']).optional(),
   theme: z.enum(['auto', 'light', 'dark']).optional(),

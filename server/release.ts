@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { readBuild } from '../core/build';
-import { faultsOf } from '../core/contract';
+import { faultsOf, words } from '../core/contract';
 import { JOB_STATUSES } from '../core/record/jobStatus';
 import { checksOf, type Check } from '../core/work/checks';
 import { releaseHold, type JobWork } from '../core/work/jobWork';
 import { factsOf } from '../core/work/triggers';
 import type { Queryable } from '../data/client';
-import { updateJob } from '../data/jobs';
+import { jobById, setPlatform, updateJob } from '../data/jobs';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { workOn } from './work';
@@ -28,13 +28,19 @@ const jobChange = z.strictObject({
   title: z.string().max(120).optional(),
   waitsFor: z.string().max(200).optional(),
   status: z.enum(JOB_STATUSES).optional(),
+  platform: words(80).optional(),
 });
 
-/** Changes a job's title, what it waits for or where it stands; it is not done while something holds its release. */
+/** Changes a job's title, what it waits for, which body its vehicle is or where it stands; it is not done while something holds its release. */
 export async function changeJob(db: Queryable, id: number, body: unknown): Promise<Outcome<null>> {
   const read = jobChange.safeParse(body);
   if (!read.success) return faulty(faultsOf(jobChange, read.error.issues));
   const hold = read.data.status === 'done' ? await heldBack(db, id) : null;
   if (hold) return faulty([{ path: 'status', message: hold }]);
-  return (await updateJob(db, id, read.data)) ? done(null) : missing('job');
+  const { platform, ...change } = read.data;
+  const job = await jobById(db, id);
+  if (!job) return missing('job');
+  if (platform !== undefined) await setPlatform(db, job.vehicleId, platform.trim());
+  if (Object.keys(change).length > 0) await updateJob(db, id, change);
+  return done(null);
 }

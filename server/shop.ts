@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { faultsOf, oneOf, whole, within, words } from '../core/contract';
 import { SCHOOLS, type School } from '../core/driveline/schema';
 import { sizeTableSchema, type SizeRow } from '../core/driveline/sizeSchool';
+import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/record/due';
 import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/rules/schema';
 import { SHIPPED_CALENDAR, shopCalendarSchema, type ShopCalendar } from '../core/planning/shopCalendar';
 import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/work/quote';
@@ -39,6 +40,7 @@ export const settingsShape = {
   workRules: workRulesSchema.optional(),
   terms: termsSchema.optional(),
   calendar: shopCalendarSchema.optional(),
+  due: dueRulesSchema.optional(),
 };
 const settingsBody = z.strictObject({ version: whole(1, 1e9), ...settingsShape });
 
@@ -53,6 +55,7 @@ export type ShopSettings = {
   workRules: WorkRule[];
   terms: Terms;
   calendar: ShopCalendar;
+  due: readonly DueRule[];
 };
 
 function settingsOf({ version, document }: { version: number; document: ShopDocument }): ShopSettings {
@@ -67,6 +70,7 @@ function settingsOf({ version, document }: { version: number; document: ShopDocu
     workRules: document.workRules ?? SHIPPED_WORK,
     terms: document.terms ?? SHIPPED_TERMS,
     calendar: document.calendar ?? SHIPPED_CALENDAR,
+    due: document.due ?? SHIPPED_DUE,
   };
 }
 

@@ -18,6 +18,7 @@ import { bareLoop } from './bareLoop';
 import { medianMs } from './median';
 import { planFigures } from './plan';
 import { scanFigures } from './scan';
+import { searchFigures } from './search';
 
 function demoBuilds(): Build[] {
   const folder = join(ROOT, 'demo', 'builds');
@@ -85,7 +86,7 @@ function silhouetteFigures(build: Build): Figures {
 
 type Figures = Record<string, number>;
 
-function measure(scanPoints?: number): Figures {
+function measure(quick: boolean): Figures {
   const builds = demoBuilds();
   const [first] = builds;
   if (!first) throw new Error('no demo build could be read');
@@ -96,7 +97,8 @@ function measure(scanPoints?: number): Figures {
     assessMedianMs: assessMs[Math.floor(assessMs.length / 2)] ?? NaN,
     assessSlowestMs: assessMs.at(-1) ?? NaN,
     ...silhouetteFigures(first),
-    ...scanFigures(first, scanPoints),
+    ...scanFigures(first, quick ? 100_000 : undefined),
+    ...searchFigures(first, quick),
     ...planFigures(),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
   };
@@ -104,10 +106,10 @@ function measure(scanPoints?: number): Figures {
 
 /**
  * Times the computation. With `--json` one flat object on standard output, else a line per figure; with `--quick` on a
- * scan of a tenth of the points.
+ * scan of a tenth of the points and a smaller catalog.
  */
 export function bench(args: string[]): number {
-  const figures = measure(args.includes('--quick') ? 100_000 : undefined);
+  const figures = measure(args.includes('--quick'));
   if (args.includes('--json')) process.stdout.write(`${JSON.stringify(figures)}\n`);
   else
     for (const [name, value] of Object.entries(figures))

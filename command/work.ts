@@ -1,0 +1,25 @@
+import { connect } from '../data/client';
+import { openQueue, workOnFleet, type QueuePatience } from '../server/fleet';
+
+/**
+ * Takes shares of the fleet's work off the queue until it is stopped: one more process beside the servers. `DATABASE_URL` says
+ * whose. `patience` is for the tests.
+ */
+export async function work(args: readonly string[]): Promise<number> {
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL is not set; say whose work is to be shared');
+  const [expireS, lookS] = args.map(Number);
+  const patience: QueuePatience | undefined =
+    expireS !== undefined && lookS !== undefined ? { expireS, lookS } : undefined;
+  const { database, close } = connect(url);
+  const boss = await openQueue(url, patience);
+  await workOnFleet(boss, database);
+  console.log('vexlo: at work');
+  await new Promise<void>((resolve) => {
+    process.once('SIGTERM', () => resolve());
+    process.once('SIGINT', () => resolve());
+  });
+  await boss.stop({ graceful: true, wait: true });
+  await close();
+  return 0;
+}

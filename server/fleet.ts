@@ -1,0 +1,108 @@
+import PgBoss from 'pg-boss';
+import { z } from 'zod';
+import { readBuild } from '../core/build';
+import { faultsOf, whole } from '../core/contract';
+import { tryOn, type FleetAnswer } from '../core/search/fleet';
+import type { Database, Queryable } from '../data/client';
+import { stageById } from '../data/documents';
+import {
+  fleetAnswersOf,
+  fleetSearchById,
+  openFleetSearch,
+  openVehicles,
+  writeFleetAnswer,
+} from '../data/fleet';
+import { done, faulty, missing, type Outcome } from './errors';
+import { exportStage } from './jobs';
+import { offersFor } from './offers';
+
+const QUEUE = 'fleet';
+/** Vehicles in a share: few, so that several processes have something to do and little is done twice. */
+const SHARE = 4;
+type Share = { searchId: number; vehicleIds: number[] };
+
+/** How the queue is kept; a test is less patient than a shop. */
+export type QueuePatience = {
+  /** A share that takes longer was taken by a process that is gone, s. */
+  expireS: number;
+  /** How often such shares are looked for, s. */
+  lookS: number;
+};
+const PATIENCE: QueuePatience = { expireS: 60, lookS: 30 };
+
+/** Opens the queue in PostgreSQL; every server process has one, and they share what is in it. */
+export async function openQueue(url: string, { lookS }: QueuePatience = PATIENCE): Promise<PgBoss> {
+  const boss = new PgBoss({
+    connectionString: url,
+    max: 2,
+    maintenanceIntervalSeconds: lookS,
+    schedule: false,
+  });
+  boss.on('error', (error) => console.error('the queue:', error.message));
+  await boss.start();
+  await boss.createQueue(QUEUE);
+  return boss;
+}
+
+/** Judges the vehicles of a share that nobody judged yet, each written down as it is known. */
+async function workOff(db: Database, { searchId, vehicleIds }: Share): Promise<void> {
+  const search = await fleetSearchById(db, searchId);
+  if (!search) return;
+  for (const { id, platform, document } of await openVehicles(db, searchId, vehicleIds)) {
+    const { studs, pcdMm } = document.hub;
+    const { lifts } = await offersFor(db, { platform, studs, pcdMm });
+    await writeFleetAnswer(db, searchId, id, tryOn(document, search.document, lifts));
+  }
+}
+
+/** Takes shares off the queue, one after the other, for as long as the process runs. */
+export async function workOnFleet(boss: PgBoss, db: Database): Promise<void> {
+  await boss.work<Share>(QUEUE, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
+    for (const { data } of jobs) await workOff(db, data);
+  });
+}
+
+const body = z.strictObject({ stageId: whole(1, 2_147_483_647) });
+
+/** Puts the package of a stage into the queue, to be tried on every vehicle of the shop. */
+export async function startFleetSearch(
+  db: Database,
+  boss: PgBoss,
+  sent: unknown,
+  person: string,
+  { expireS }: QueuePatience = PATIENCE,
+): Promise<Outcome<{ id: number }>> {
+  const read = body.safeParse(sent);
+  if (!read.success) return faulty(faultsOf(body, read.error.issues));
+  const stage = await stageById(db, read.data.stageId);
+  const exported = stage && (await exportStage(db, stage.id));
+  const built = exported && readBuild(exported.file);
+  if (!built?.ok) return missing('stage');
+  const { tire, wheel, spacerMm } = built.build.package;
+  const label = `${tire.code}, ${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm}${spacerMm > 0 ? `, spacer ${spacerMm}` : ''}`;
+  const { id, vehicleIds } = await openFleetSearch(db, label, { tire, wheel, spacerMm }, person);
+  for (let i = 0; i < vehicleIds.length; i += SHARE)
+    await boss.send(QUEUE, { searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share, {
+      expireInSeconds: expireS,
+      retryLimit: 5,
+      retryDelay: 1,
+    });
+  return done({ id });
+}
+
+export type FleetLine = { vehicleId: number; vehicle: string; platform: string; answer: FleetAnswer | null };
+export type FleetProgress = { id: number; label: string; done: number; total: number; lines: FleetLine[] };
+
+/** How far a search is, and what came of it so far. */
+export async function fleetProgress(db: Queryable, id: number): Promise<FleetProgress | undefined> {
+  const search = await fleetSearchById(db, id);
+  if (!search) return undefined;
+  const lines = await fleetAnswersOf(db, id);
+  return {
+    id,
+    label: search.label,
+    done: lines.filter(({ answer }) => answer !== null).length,
+    total: lines.length,
+    lines,
+  };
+}

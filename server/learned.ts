@@ -1,0 +1,137 @@
+import type { AxleName, PackageFile } from '../core/build';
+import { honestyOf, type Honesty, type Proved } from '../core/record/honesty';
+import { biasesOf, type Bias, type Lesson } from '../core/record/knowledge';
+import type { LogEntry } from '../core/record/logEntry';
+import { poolWells, type PooledThing } from '../core/record/platform';
+import type { Queryable } from '../data/client';
+import { stagesById, vehiclesOfPlatforms } from '../data/jobs';
+import { provedEntries } from '../data/log';
+import { shopSettings } from '../data/shop';
+
+export type PlatformKnown = { platform: string; vehicles: number; things: Omit<PooledThing, 'points'>[] };
+export type Learned = {
+  honesty: Honesty;
+  platforms: PlatformKnown[];
+  /** By how much tires are otherwise than said, by maker; mm over all. */
+  tires: Bias[];
+  /** By how much vehicles stand otherwise than foretold, by what raised them, and what the lift said on average; mm. */
+  lifts: (Bias & { saidMm: number })[];
+  /** By how much readings are otherwise than foretold, by who took them; mm. */
+  people: Bias[];
+};
+
+type Row = Awaited<ReturnType<typeof provedEntries>>[number];
+type Reconciled = Extract<LogEntry, { kind: 'reconciled' }>;
+
+/** What a reading's job was taught by the next taking over. */
+function taughtBy(rows: readonly Row[], at: number): Proved['taught'] {
+  const { jobId } = rows[at] ?? {};
+  const next = rows.slice(at).find((row) => row.jobId === jobId && row.document.kind === 'reconciled');
+  return next?.document.kind === 'reconciled' ? next.document.taken : [];
+}
+
+function provedOf(rows: readonly Row[]): Proved[] {
+  return rows.flatMap(({ id, jobId, job, vehicle, document, foretold }, at): Proved[] =>
+    document.kind === 'test-fit' && foretold
+      ? [
+          {
+            id,
+            jobId,
+            job,
+            vehicle,
+            stageId: document.stageId ?? null,
+            at: document.at,
+            by: document.by,
+            reading: document.reading,
+            foretold,
+            taught: taughtBy(rows, at),
+          },
+        ]
+      : [],
+  );
+}
+
+/** What raises an axle, in words; as delivered where nothing does. */
+function liftOf(pack: PackageFile, axle: AxleName): { words: string; saidMm: number } {
+  const lift = pack.lift?.[axle];
+  const kinds = [(lift?.springMm ?? 0) !== 0 && 'springs', (lift?.bracketMm ?? 0) !== 0 && 'brackets'].filter(
+    Boolean,
+  );
+  return {
+    words: kinds.length === 0 ? 'suspension as delivered' : kinds.join(' and '),
+    saidMm: (lift?.springMm ?? 0) + (lift?.bracketMm ?? 0),
+  };
+}
+
+function lessonsOf(taken: readonly Reconciled[], packages: ReadonlyMap<number, PackageFile>) {
+  const tires: Lesson[] = [];
+  const lifts: (Lesson & { saidMm: number })[] = [];
+  for (const { stageId, taken: list } of taken) {
+    const pack = packages.get(stageId ?? 0);
+    if (!pack) continue;
+    const maker = (pack.tire as { 'x-maker'?: unknown })['x-maker'];
+    for (const { key, mm, spreadMm } of list) {
+      if (key === 'diameter' && typeof maker === 'string') tires.push({ group: maker, mm, spreadMm });
+      if (key !== 'ride front' && key !== 'ride rear') continue;
+      const { words, saidMm } = liftOf(pack, key === 'ride front' ? 'front' : 'rear');
+      lifts.push({ group: words, mm, spreadMm, saidMm });
+    }
+  }
+  return { tires, lifts };
+}
+
+/** What one person's gaps say beside what was foretold for them. */
+const eyesOf = (proved: readonly Proved[]): Lesson[] =>
+  proved.flatMap(({ by, reading, foretold }) =>
+    reading.gapMm === undefined
+      ? []
+      : [
+          {
+            group: by,
+            mm: reading.gapMm - foretold.clearanceMm,
+            spreadMm: Math.hypot(foretold.spreadMm, reading.errorMm),
+          },
+        ],
+  );
+
+/** The platforms that the shop measured vehicles of, the best known first. */
+async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
+  const rows = await vehiclesOfPlatforms(db);
+  return [...new Set(rows.map(({ platform }) => platform))]
+    .map((platform) => {
+      const files = rows.filter((row) => row.platform === platform).map(({ document }) => document);
+      return {
+        platform,
+        vehicles: files.length,
+        things: poolWells(files).map(({ points: _points, ...thing }) => thing),
+      };
+    })
+    .sort((a, b) => b.vehicles - a.vehicles || a.platform.localeCompare(b.platform));
+}
+
+/** Everything that the shop's own readings say: how honest it foretells, and what is otherwise than sheets say. */
+export async function learned(db: Queryable): Promise<Learned> {
+  const [rows, shop, platforms] = await Promise.all([
+    provedEntries(db),
+    shopSettings(db),
+    platformsKnown(db),
+  ]);
+  const proved = provedOf(rows);
+  const taken = rows.flatMap(({ document }) => (document.kind === 'reconciled' ? [document] : []));
+  const ids = [...new Set(taken.flatMap(({ stageId }) => (stageId === undefined ? [] : [stageId])))];
+  const stages = ids.length > 0 ? await stagesById(db, ids) : [];
+  const { tires, lifts } = lessonsOf(
+    taken,
+    new Map(stages.map(({ id, document }) => [id, document.package])),
+  );
+  return {
+    honesty: honestyOf(proved, shop?.document.marginMm ?? 10),
+    platforms,
+    tires: biasesOf(tires),
+    lifts: biasesOf(lifts).map((bias) => {
+      const said = lifts.filter(({ group }) => group === bias.group).map(({ saidMm }) => saidMm);
+      return { ...bias, saidMm: said.reduce((a, b) => a + b, 0) / said.length };
+    }),
+    people: biasesOf(eyesOf(proved)),
+  };
+}

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import type { BuildFile } from '../core/build';
+import { faultsOf } from '../core/contract';
+import { lessonById } from '../core/training/lessons';
+import type { Queryable } from '../data/client';
+import { lessonsOf, noteLesson, type LessonDone } from '../data/lessons';
+import halyard1 from '../demo/builds/halyard-1-tall-and-narrow.json';
+import halyard2 from '../demo/builds/halyard-2-full-build.json';
+import halyard3 from '../demo/builds/halyard-3-wide-and-tall.json';
+import holloway2 from '../demo/builds/holloway-2-tires-and-lift.json';
+import rook1 from '../demo/builds/rook-1-long-tour.json';
+import { done, faulty, missing, type Outcome } from './errors';
+
+/** The builds that the lessons are on. They come with the application: a shop that takes its demo jobs out keeps them. */
+export const LESSON_BUILDS: Readonly<Record<string, BuildFile>> = {
+  'halyard-1-tall-and-narrow': halyard1 as unknown as BuildFile,
+  'halyard-2-full-build': halyard2 as unknown as BuildFile,
+  'halyard-3-wide-and-tall': halyard3 as unknown as BuildFile,
+  'holloway-2-tires-and-lift': holloway2 as unknown as BuildFile,
+  'rook-1-long-tour': rook1 as unknown as BuildFile,
+};
+
+/** How far a person is. */
+export const progressOf = (db: Queryable, person: string): Promise<LessonDone[]> => lessonsOf(db, person);
+
+const body = z.strictObject({ right: z.boolean({ error: 'is not true/false' }) });
+
+/** Notes one try of a lesson; a lesson that was passed stays passed. */
+export async function noteTry(
+  db: Queryable,
+  person: string,
+  lesson: string,
+  sent: unknown,
+): Promise<Outcome<LessonDone[]>> {
+  const read = body.safeParse(sent);
+  if (!read.success) return faulty(faultsOf(body, read.error.issues));
+  if (!lessonById(lesson)) return missing('lesson');
+  await noteLesson(db, person, lesson, read.data.right);
+  return done(await lessonsOf(db, person));
+}

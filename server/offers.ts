@@ -1,0 +1,85 @@
+import type { CatalogItem } from '../core/catalog/items';
+import type {
+  OfferedLift,
+  OfferedRatio,
+  OfferedSpacer,
+  OfferedTire,
+  OfferedWheel,
+} from '../core/search/space';
+import { allItems, type ItemRow } from '../data/catalog';
+import type { Queryable } from '../data/client';
+
+export type PickTire = { id: number; maker: string; model: string; tire: CatalogItem<'tire'>['item'] };
+export type PickWheel = { id: number; maker: string; model: string; wheel: CatalogItem<'wheel'>['item'] };
+
+/** Tires and wheels to pick from, small to large. */
+export async function pickable(db: Queryable): Promise<{ tires: PickTire[]; wheels: PickWheel[] }> {
+  const rows = await allItems(db, ['tire', 'wheel']);
+  const of = (kind: ItemRow['kind']): ItemRow[] => rows.filter((row) => row.kind === kind);
+  return {
+    tires: of('tire')
+      .sort((a, b) => (a.sizeMm ?? 0) - (b.sizeMm ?? 0))
+      .map(({ id, maker, model, document }) => ({ id, maker, model, tire: document as PickTire['tire'] })),
+    wheels: of('wheel')
+      .sort((a, b) => (a.rimIn ?? 0) - (b.rimIn ?? 0) || (a.sizeMm ?? 0) - (b.sizeMm ?? 0))
+      .map(({ id, maker, model, document }) => ({ id, maker, model, wheel: document as PickWheel['wheel'] })),
+  };
+}
+
+export type { Offers } from '../core/search/asked';
+type OfferLists = {
+  tires: OfferedTire[];
+  wheels: OfferedWheel[];
+  spacers: OfferedSpacer[];
+  lifts: OfferedLift[];
+  ratios: OfferedRatio[];
+};
+
+/** Everything that a search may choose from for a body; kits and gears that are made for another are left out. */
+export async function offersFor(
+  db: Queryable,
+  { platform, studs, pcdMm }: { platform: string; studs: number; pcdMm: number },
+): Promise<OfferLists> {
+  const rows = await allItems(db, ['tire', 'wheel', 'spacer', 'lift', 'gears']);
+  const offer = ({ id, maker, model, name, price, days }: ItemRow) => ({
+    id,
+    words: `${maker} ${model} ${name}`,
+    price,
+    days,
+  });
+  const fits = (made: string): boolean => made === '' || made === platform;
+  const list: OfferLists = { tires: [], wheels: [], spacers: [], lifts: [], ratios: [] };
+  for (const row of rows) {
+    switch (row.kind) {
+      case 'tire':
+        list.tires.push({
+          ...offer(row),
+          // Whose sheet it is stays with it when a result becomes a stage.
+          tire: { ...(row.document as CatalogItem<'tire'>['item']), ...{ 'x-maker': row.maker } },
+        });
+        break;
+      case 'wheel':
+        list.wheels.push({ ...offer(row), wheel: row.document as CatalogItem<'wheel'>['item'] });
+        break;
+      case 'spacer': {
+        const item = row.document as CatalogItem<'spacer'>['item'];
+        if (item.studs === studs && Math.abs(item.pcdMm - pcdMm) < 0.3)
+          list.spacers.push({ ...offer(row), spacerMm: item.spacerMm });
+        break;
+      }
+      case 'lift': {
+        const { platform: made, front, rear } = row.document as CatalogItem<'lift'>['item'];
+        if (fits(made)) list.lifts.push({ ...offer(row), lift: { front, rear } });
+        break;
+      }
+      case 'gears': {
+        const item = row.document as CatalogItem<'gears'>['item'];
+        if (fits(item.platform)) list.ratios.push({ ...offer(row), axleRatio: item.axleRatio });
+        break;
+      }
+      case 'axle':
+        break;
+    }
+  }
+  return list;
+}

@@ -1,0 +1,68 @@
+import sharp from 'sharp';
+import type { Queryable } from '../data/client';
+import { jobById } from '../data/jobs';
+import { addPhoto, photoBytes } from '../data/log';
+import { done, faulty, missing, type Outcome } from './errors';
+
+/** A photo as it is sent, bytes. */
+export const MOST_BYTES = 15e6;
+/** More pixels are refused before they are unpacked. */
+const MOST_PIXELS = 60e6;
+const LONGEST_PX = 2048;
+const SMALL_PX = 320;
+/** Brands of the container that phones keep HEIC pictures in, behind `ftyp`. */
+const HEIC_BRANDS = new Set(['heic', 'heix', 'hevc', 'hevx', 'heim', 'heis', 'mif1', 'msf1', 'avif']);
+
+function refusal(bytes: Buffer): string | null {
+  if (bytes.length > MOST_BYTES)
+    return `has ${(bytes.length / 1e6).toFixed(1)} MB, more than ${MOST_BYTES / 1e6}; take it smaller, or crop it`;
+  if (bytes.toString('latin1', 4, 8) === 'ftyp' && HEIC_BRANDS.has(bytes.toString('latin1', 8, 12)))
+    return 'is a HEIC picture, which not every screen can show; set the camera to JPEG (“most compatible”), or save it as JPEG or PNG';
+  return null;
+}
+
+/**
+ * Keeps a picture of a job: turned upright, at most 2048 px long, encoded anew so that nothing but its pixels stays (no
+ * place, no camera, no time). One that is sent twice stands once. JPEG and PNG only.
+ */
+export async function keepPhoto(
+  db: Queryable,
+  jobId: number,
+  id: string,
+  bytes: Buffer,
+  person: string,
+): Promise<Outcome<{ id: string }>> {
+  if (!/^[0-9a-f-]{36}$/.test(id)) return faulty([{ path: 'id', message: 'is no id of a photo' }]);
+  const refused = refusal(bytes);
+  if (refused) return faulty([{ path: 'photo', message: refused }]);
+  if (!(await jobById(db, jobId))) return missing('job');
+  try {
+    const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
+    const { format } = await picture.metadata();
+    if (format !== 'jpeg' && format !== 'png')
+      return faulty([{ path: 'photo', message: `is ${format}; send it as JPEG or PNG` }]);
+    const upright = picture.rotate().flatten({ background: '#ffffff' });
+    const encode = (longest: number) =>
+      upright
+        .clone()
+        .resize({ width: longest, height: longest, fit: 'inside', withoutEnlargement: true })
+        .jpeg({ quality: 82 })
+        .toBuffer({ resolveWithObject: true });
+    const [large, small] = await Promise.all([encode(LONGEST_PX), encode(SMALL_PX)]);
+    await addPhoto(db, {
+      id,
+      jobId,
+      widthPx: large.info.width,
+      heightPx: large.info.height,
+      jpeg: large.data,
+      small: small.data,
+      person,
+    });
+    return done({ id });
+  } catch {
+    return faulty([{ path: 'photo', message: 'cannot be read as a picture; send it as JPEG or PNG' }]);
+  }
+}
+
+export const photoOf = (db: Queryable, id: string, small: boolean): Promise<Buffer | undefined> =>
+  photoBytes(db, id, small);
