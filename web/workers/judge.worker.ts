@@ -10,13 +10,23 @@ import { cutPlanOf, type EdgeCut } from '../../core/cutting/cutPlan';
 import { markingOf, type Marking } from '../../core/cutting/marking';
 import { cutScaleOf, type ScaleStep } from '../../core/cutting/scale';
 import { fitLog, type LogFit } from '../../core/driveline/roadLog';
+import { compareTakenOver, type AxleCompared } from '../../core/record/compare';
 import { nextReadings, type Suggestion } from '../../core/record/nextReadings';
 import { reconcile, type Reconciled } from '../../core/record/reconcile';
 import type { TestReading } from '../../core/record/testFit';
 import { calculatedTire, tireSize } from '../../core/tire/size';
 import type { LogFile } from '../../formats/roadLogFile';
+import type { Fact, Judged, Values } from '../../core/training/lesson';
+import { lessonById } from '../../core/training/lessons';
 import { MATERIALS } from '../../core/vehicle/schema';
 
+export type TestFitAnswer = { reconciled: Reconciled; compared: AxleCompared[]; next: Suggestion[] };
+export type LessonAnswer = {
+  facts: Fact[];
+  judged: Judged;
+  /** Where the wheel is nearest, to be drawn. */
+  at: { lockDeg: number; travelMm: number };
+};
 export type PlannedCut = { cut: EdgeCut; marking: Marking };
 export type LogText = { name: string; text: string };
 export type LogAnswer = { ok: true; fit: LogFit } | { ok: false; message: string; drop: boolean };
@@ -40,9 +50,27 @@ const api = {
   cutScale(build: Build, axle: AxleName, discRadiusMm: number): ScaleStep[] {
     return cutScaleOf(build, axle, cutPlanOf(build, discRadiusMm, [axle]));
   },
-  /** Readings against what was foretold for them, and the ones that would teach most now. */
-  testFit(build: Build, readings: readonly TestReading[]): { reconciled: Reconciled; next: Suggestion[] } {
-    return { reconciled: reconcile(build, readings), next: nextReadings(build, readings) };
+  /** Readings against what was foretold for them, what taking them over would change, and which would teach most now. */
+  testFit(build: Build, readings: readonly TestReading[]): TestFitAnswer {
+    const reconciled = reconcile(build, readings);
+    return {
+      reconciled,
+      compared: readings.length > 0 ? compareTakenOver(build, reconciled, readings) : [],
+      next: nextReadings(build, readings),
+    };
+  },
+  /** What is read off while a lesson's runner moves, and how the move is judged. */
+  lesson(id: string, base: Build, values: Values): LessonAnswer | null {
+    const lesson = lessonById(id);
+    if (!lesson) return null;
+    const build = lesson.apply(base, values);
+    let known: Assessment | undefined;
+    const assessment = (): Assessment => (known ??= assess(build));
+    return {
+      facts: lesson.facts(base, values, assessment),
+      judged: lesson.judge(base, values, assessment),
+      at: assessment().fit[lesson.axle].at,
+    };
   },
   region(build: Build, axle: AxleName): FreeRegion {
     return freeRegion(build, axle);

@@ -7,14 +7,16 @@ import {
   useReactTable,
 } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Fault } from '../../../core/contract';
 import type { JobLine } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
+import { Segments } from '../controls/choices';
 import { FileButton } from '../controls/FileButton';
+import { PageLinks } from '../controls/PageHead';
 import { FaultDialog } from '../sheet/FaultDialog';
 import { send } from '../sheet/wire';
-import { NewVehicleDialog } from './NewVehicleDialog';
+import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 
 type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
 
@@ -53,10 +55,16 @@ function matches(job: Line, typed: string): boolean {
     .every((word) => text.includes(word));
 }
 
-type Props = { jobs: Line[]; shopName: string; place: string };
+type Props = { jobs: Line[]; platforms: readonly KnownPlatform[]; shopName: string; place: string };
+type Which = 'open' | 'done';
 
 /** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
-export function JobList({ jobs, shopName, place }: Props) {
+export function JobList({ jobs: all, platforms, shopName, place }: Props) {
+  const [which, setWhich] = useState<Which>('open');
+  const jobs = useMemo(
+    () => all.filter(({ status }) => (status === 'done') === (which === 'done')),
+    [all, which],
+  );
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
   const [faults, setFaults] = useState<Fault[] | null>(null);
@@ -106,8 +114,9 @@ export function JobList({ jobs, shopName, place }: Props) {
             {shopName}
             {place && `, ${place}`}
           </p>
+          <PageLinks here="/" />
         </div>
-        <div className="ml-6 w-96 max-w-full">
+        <div className="ml-6 w-80 max-w-full">
           <label htmlFor="find" className="caption block">
             Find (arrows choose, Enter opens)
           </label>
@@ -125,6 +134,18 @@ export function JobList({ jobs, shopName, place }: Props) {
             onKeyDown={onKeyDown}
           />
         </div>
+        <Segments
+          label="Show"
+          value={which}
+          options={[
+            ['open', 'Open'],
+            ['done', 'Done'],
+          ]}
+          choose={(one) => {
+            setWhich(one);
+            setAt(0);
+          }}
+        />
         <button
           type="button"
           className="plain-button ml-auto flex items-center gap-2"
@@ -210,13 +231,17 @@ export function JobList({ jobs, shopName, place }: Props) {
         </table>
         {rows.length === 0 && (
           <p className="py-6 text-lg">
-            {jobs.length === 0
+            {all.length === 0
               ? 'No job yet. Begin a new vehicle, or import a build file.'
-              : `Nothing fits “${typed}”. Delete a word to see more.`}
+              : jobs.length === 0
+                ? which === 'open'
+                  ? 'No job is open. Those that are done stand under Done.'
+                  : 'No job is done yet.'
+                : `Nothing fits “${typed}”. Delete a word to see more.`}
           </p>
         )}
       </main>
-      {beginning && <NewVehicleDialog close={() => setBeginning(false)} />}
+      {beginning && <NewVehicleDialog platforms={platforms} close={() => setBeginning(false)} />}
       {faults && <FaultDialog title="Nothing was imported" faults={faults} close={() => setFaults(null)} />}
     </div>
   );

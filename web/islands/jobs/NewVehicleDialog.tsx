@@ -17,6 +17,7 @@ const FIELDS: readonly Field[] = [
   { key: 'title', label: 'What the job is', start: '', as: 'text' },
   { key: 'customer', label: 'Customer', start: '', hint: 'may be left empty', as: 'text' },
   { key: 'label', label: 'Vehicle', start: '', as: 'text' },
+  { key: 'platform', label: 'Which body it is', start: '', hint: 'may be left empty', as: 'text' },
   { key: 'tireCode', label: 'Tire on it, as its sidewall says', start: '', as: 'text' },
   { key: 'rimWidthIn', label: 'Wheel width, in', start: '7', as: 'number' },
   { key: 'offsetMm', label: 'Wheel offset', start: '30', as: 'length' },
@@ -58,6 +59,11 @@ const CHOICES = [
   ],
 ] as const;
 
+/** A body that the shop has measured, and on how many vehicles. */
+export type KnownPlatform = { platform: string; vehicles: number };
+/** What is still asked where all else comes from the platform. */
+const FROM_PLATFORM: ReadonlySet<string> = new Set(['title', 'customer', 'label']);
+
 /** A typed field as the endpoint takes it; text that cannot be read goes as it is and is refused there by name. */
 function valueOf({ as }: Field, text: string): unknown {
   if (as === 'text') return text.trim();
@@ -70,7 +76,15 @@ function valueOf({ as }: Field, text: string): unknown {
 }
 
 /** The few figures that a vehicle can be begun from; what is not asked is estimated until it is measured. */
-export function NewVehicleDialog({ close }: { close: () => void }) {
+export function NewVehicleDialog({
+  platforms,
+  close,
+}: {
+  platforms: readonly KnownPlatform[];
+  close: () => void;
+}) {
+  const [from, setFrom] = useState('');
+  const fields = from === '' ? FIELDS : FIELDS.filter(({ key }) => FROM_PLATFORM.has(key));
   const [typed, setTyped] = useState<Record<string, string>>(() =>
     Object.fromEntries([
       ...FIELDS.map(({ key, start }) => [key, start] as const),
@@ -88,18 +102,25 @@ export function NewVehicleDialog({ close }: { close: () => void }) {
     const values = Object.fromEntries(
       FIELDS.map((field) => [field.key, valueOf(field, typed[field.key] ?? '')]),
     );
-    const { title, customer, circle: _circle, ...vehicle } = values;
-    const answer = await send<{ jobId: number }>('POST', '/api/jobs', {
-      title,
-      ...(customer === '' ? {} : { customer }),
-      vehicle: {
-        ...vehicle,
-        ...circle.value,
-        kind: typed['kind'],
-        axle: typed['axle'],
-        shape: typed['shape'],
-      },
-    });
+    const { title, customer, platform, circle: _circle, ...vehicle } = values;
+    const head = { title, ...(customer === '' ? {} : { customer }) };
+    const answer = await send<{ jobId: number }>(
+      'POST',
+      '/api/jobs',
+      from === ''
+        ? {
+            ...head,
+            ...(platform === '' ? {} : { platform }),
+            vehicle: {
+              ...vehicle,
+              ...circle.value,
+              kind: typed['kind'],
+              axle: typed['axle'],
+              shape: typed['shape'],
+            },
+          }
+        : { ...head, fromPlatform: from, label: vehicle['label'] },
+    );
     if (answer.kind === 'ok') location.href = `/jobs/${answer.value.jobId}`;
     else if (answer.kind === 'unreachable')
       setFaults([{ path: '', message: 'No connection: nothing was begun. Try again when it is back.' }]);
@@ -107,7 +128,7 @@ export function NewVehicleDialog({ close }: { close: () => void }) {
   };
   const faultOf = (key: string): string | undefined =>
     faults.find(({ path }) => path.split('.').at(-1) === key)?.message;
-  const shown = new Set([...FIELDS.map(({ key }) => key)]);
+  const shown = new Set(fields.map(({ key }) => key));
   const others = faults.filter(({ path }) => !shown.has(path.split('.').at(-1) ?? ''));
   return (
     <SheetDialog title="A new vehicle to measure" close={close}>
@@ -118,7 +139,25 @@ export function NewVehicleDialog({ close }: { close: () => void }) {
           void begin();
         }}
       >
-        {FIELDS.map(({ key, label, hint }) => (
+        {platforms.length > 0 && (
+          <label className="col-span-2 block">
+            <span className="caption block">Begin from</span>
+            <select
+              className="field-box"
+              name="from"
+              value={from}
+              onChange={(event) => setFrom(event.target.value)}
+            >
+              <option value="">its own figures: a body that was not measured here</option>
+              {platforms.map(({ platform, vehicles }) => (
+                <option key={platform} value={platform}>
+                  what is known of {platform}, from {vehicles} measured
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        {fields.map(({ key, label, hint }) => (
           <label key={key} className="block">
             <span className="caption block">{label}</span>
             <input
@@ -137,7 +176,7 @@ export function NewVehicleDialog({ close }: { close: () => void }) {
             )}
           </label>
         ))}
-        {CHOICES.map(([key, label, options]) => (
+        {(from === '' ? CHOICES : []).map(([key, label, options]) => (
           <label key={key} className="block">
             <span className="caption block">{label}</span>
             <select
@@ -155,8 +194,9 @@ export function NewVehicleDialog({ close }: { close: () => void }) {
           </label>
         ))}
         <p className="text-graphite col-span-2">
-          Steering, travel and everything in the wells begin as usual figures, marked as estimated. Measure
-          them next.
+          {from === ''
+            ? 'Steering, travel and everything in the wells begin as usual figures, marked as estimated. Measure them next.'
+            : 'Its wells begin as the pooled ones of its body, each with how far the next vehicle may differ, and marked as not measured here. Weights, tire and wheel are those of the newest of them: put them right first.'}
         </p>
         {others.map(({ path, message }) => (
           <p key={path} role="alert" className="col-span-2 font-medium">

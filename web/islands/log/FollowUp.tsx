@@ -1,38 +1,95 @@
+import { useStore } from '@nanostores/react';
 import { useState } from 'react';
+import type { Chalk } from '../../../core/load/chalk';
 import { Segments } from '../controls/choices';
-import { typedNumber } from '../controls/RowsDialog';
+import { today } from '../build/now';
+import { setStage } from '../sheet/edits';
+import { $build, $locked, $units } from '../sheet/store';
+import { AlignmentBench } from './AlignmentBench';
+import { Wear } from './Wear';
+import {
+  draftOf,
+  fieldWords,
+  FOLLOW_FIELDS,
+  FOLLOW_WORDS,
+  type FollowField,
+  type FollowKind,
+} from './followUp';
 import { writeDown, type Draft } from './logStore';
+import { PhotoButton } from './PhotoButton';
 
-type Kind = 'note' | 're-torque' | 'pressures';
-const FIELDS: Record<Kind, readonly (readonly [id: string, words: string, width: string])[]> = {
-  note: [['words', 'What was seen or done', 'grow']],
-  're-torque': [
-    ['torque', 'Set to, with its unit', 'w-40'],
-    ['loose', 'How many were loose', 'w-40'],
-  ],
-  pressures: [
-    ['frontKpa', 'Front, kPa', 'w-32'],
-    ['rearKpa', 'Rear, kPa', 'w-32'],
-  ],
-};
-const NUMBERS: ReadonlySet<string> = new Set(['odometerKm', 'loose', 'frontKpa', 'rearKpa']);
-/** What is done after the wheels are on: nuts again, pressures, and whatever else is worth a line. */
+const KINDS = Object.entries(FOLLOW_WORDS) as [FollowKind, string][];
+
+function FollowInput({
+  field,
+  words,
+  value,
+  change,
+}: {
+  field: FollowField;
+  words: string;
+  value: string | undefined;
+  change: (text: string) => void;
+}) {
+  return (
+    <label className={`caption ${field.width}`}>
+      {words}
+      {typeof field.as === 'object' ? (
+        <select
+          className="field-box text-ink"
+          value={value ?? field.as[0]?.[0]}
+          onChange={(event) => change(event.target.value)}
+        >
+          {field.as.map(([option, said]) => (
+            <option key={option} value={option}>
+              {said}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <input
+          className="field-box text-ink"
+          inputMode={field.as === 'text' ? 'text' : 'decimal'}
+          value={value ?? ''}
+          onChange={(event) => change(event.target.value)}
+        />
+      )}
+    </label>
+  );
+}
+
+/** A chalk test belongs to the tires that are on as well: Load works with it. */
+function keepChalk(draft: Extract<Draft, { kind: 'chalk' }>): void {
+  const { axle, kpa, mark } = draft;
+  const entry: Chalk = { axle, kpa, mark, on: today() };
+  if (!$locked.get()) setStage('/package/chalk', [...($build.get()?.package.chalk ?? []), entry]);
+}
+
+/** What is done after the wheels are on, each kind with its own fields; what the log refuses is said by name. */
 export function FollowUp() {
-  const [kind, setKind] = useState<Kind>('re-torque');
+  const units = useStore($units);
+  const [kind, setKind] = useState<FollowKind>('re-torque');
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [fault, setFault] = useState('');
   const write = (): void => {
-    const given = [['odometerKm', ''] as const, ...FIELDS[kind]].flatMap(([id]) => {
-      const text = (typed[id] ?? '').trim();
-      if (text === '' && id === 'odometerKm') return [];
-      return [[id, NUMBERS.has(id) ? typedNumber(text) : text] as const];
-    });
-    // What is typed may be anything; the log says what is wrong with it.
-    const refused = writeDown({ kind, ...Object.fromEntries(given) } as Draft);
+    const draft = draftOf(kind, typed, units);
+    const refused = writeDown(draft);
     setFault(refused ?? '');
     if (refused !== null) return;
+    if (draft.kind === 'chalk') keepChalk(draft);
     setTyped({});
   };
+  const set = (more: Record<string, string>): void => setTyped((now) => ({ ...now, ...more }));
+  const fields = FOLLOW_FIELDS[kind];
+  const input = (field: FollowField) => (
+    <FollowInput
+      key={field.id}
+      field={field}
+      words={fieldWords(field, units)}
+      value={typed[field.id]}
+      change={(text) => set({ [field.id]: text })}
+    />
+  );
   return (
     <form
       data-testid="follow-up"
@@ -41,32 +98,27 @@ export function FollowUp() {
         write();
       }}
     >
-      <h3 className="text-lg font-semibold">Follow-up</h3>
-      <div className="flex flex-wrap items-end gap-2">
+      <div className="mb-1 flex flex-wrap items-center gap-4">
+        <h3 className="text-lg font-semibold">Follow-up</h3>
         <Segments
           label="Kind"
           value={kind}
-          options={[
-            ['re-torque', 'Re-torque'],
-            ['pressures', 'Pressures'],
-            ['note', 'Note'],
-          ]}
+          options={KINDS}
           choose={(one) => {
             setKind(one);
             setFault('');
           }}
         />
-        {[['odometerKm', 'Odometer, km', 'w-32'] as const, ...FIELDS[kind]].map(([id, words, width]) => (
-          <label key={id} className={`caption ${width}`}>
-            {words}
-            <input
-              className="field-box text-ink"
-              inputMode={NUMBERS.has(id) ? 'decimal' : 'text'}
-              value={typed[id] ?? ''}
-              onChange={(event) => setTyped({ ...typed, [id]: event.target.value })}
-            />
-          </label>
-        ))}
+        <PhotoButton />
+      </div>
+      {kind === 'tread' && (
+        <div className="mb-2 grid max-w-[60rem] grid-cols-6 gap-x-2 gap-y-1">
+          {fields.filter(({ as }) => as === 'tread').map(input)}
+        </div>
+      )}
+      <div className="flex flex-wrap items-end gap-2">
+        {fields.filter(({ as }) => as !== 'tread').map(input)}
+        {kind === 'alignment' && <AlignmentBench take={set} />}
         <button type="submit" className="plain-button font-semibold">
           Write down
         </button>
@@ -77,8 +129,13 @@ export function FollowUp() {
         </p>
       )}
       <p className="text-graphite mt-1 text-[0.9rem]">
-        Nuts again after 50 to 100 km, to the stated torque; look for shiny spots and crumbs after some days.
+        {kind === 'tread'
+          ? 'Tires that roll one way only stay on their side. A spare that goes round with them evens the five out.'
+          : kind === 'alignment'
+            ? 'The vehicle maker states what it shall be; Build holds those figures. Steering work belongs to qualified people.'
+            : 'Nuts again after 50 to 100 km, to the stated torque; look for shiny spots and crumbs after some days.'}
       </p>
+      <Wear />
     </form>
   );
 }

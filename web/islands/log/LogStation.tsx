@@ -2,19 +2,21 @@ import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { Build } from '../../../core/build';
 import { openReadings } from '../../../core/record/logEntry';
-import type { Suggestion } from '../../../core/record/nextReadings';
-import type { Reconciled } from '../../../core/record/reconcile';
 import type { TestReading } from '../../../core/record/testFit';
+import type { TestFitAnswer } from '../../workers/judge.worker';
 import { askPatiently } from '../fit/useAnswer';
 import { $job } from '../sheet/store';
+import { DuePanel } from './DuePanel';
 import { FollowUp } from './FollowUp';
 import { $log, startLog } from './logStore';
 import { Reconcile } from './Reconcile';
 import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
 import { Timeline } from './Timeline';
+import { WellMap } from './WellMap';
 
-type Answer = { build: Build; readings: readonly TestReading[]; reconciled: Reconciled; next: Suggestion[] };
+type Answer = TestFitAnswer & { build: Build; readings: readonly TestReading[] };
 const STILL_MS = 500;
+const NO_RESIDUALS: TestFitAnswer['reconciled']['residuals'] = [];
 
 /** What the wheel really did, beside what was foretold, and what follows from it. */
 export function LogStation({ build }: { build: Build }) {
@@ -58,21 +60,32 @@ export function LogStation({ build }: { build: Build }) {
           <h3 className="mb-1 text-lg font-semibold">Test fit</h3>
           <TestFitForm build={build} pose={pose} setPose={setPose} />
         </div>
-        <Suggestions
-          build={build}
-          list={fresh ? answer.next : null}
-          take={({ axle, side, direction, stance, lockDeg, travelMm, obstacle }) =>
-            setPose({ axle, side, direction, stance, lockDeg, travelMm, obstacle })
-          }
-        />
+        <div>
+          <WellMap
+            build={build}
+            pose={pose}
+            residuals={fresh ? answer.reconciled.residuals : NO_RESIDUALS}
+            pick={(place) => setPose({ ...pose, ...place })}
+          />
+          <Suggestions
+            build={build}
+            list={fresh ? answer.next : null}
+            take={({ axle, side, direction, stance, lockDeg, travelMm, obstacle }) =>
+              setPose({ axle, side, direction, stance, lockDeg, travelMm, obstacle })
+            }
+          />
+        </div>
       </div>
       {readings.length > 0 && fresh && (
         <div className="mt-4">
-          <Reconcile build={build} reconciled={answer.reconciled} />
+          <Reconcile build={build} reconciled={answer.reconciled} compared={answer.compared} />
         </div>
       )}
       <div className="mt-4">
         <FollowUp />
+      </div>
+      <div className="mt-4">
+        <DuePanel />
       </div>
       <div className="mt-4">
         <Timeline build={build} />

@@ -2,6 +2,7 @@ import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import type { Build } from '../../../core/build';
 import type { Correction, Reconciled, Residual } from '../../../core/record/reconcile';
+import type { AxleCompared } from '../../../core/record/compare';
 import { takeOver } from '../../../core/record/takeOver';
 import { labelOf } from '../../../core/verdict';
 import { OneLineForm } from '../controls/OneLineForm';
@@ -16,6 +17,7 @@ import {
   stageFileOf,
   vehicleFileOf,
 } from '../sheet/store';
+import { Compared } from './Compared';
 import { writeDown } from './logStore';
 import { mm, readingWords, seenWords } from './words';
 
@@ -67,7 +69,15 @@ function unknownWords({ unknown, mm: by }: Correction, build: Build, units: 'met
 }
 
 /** Readings against what was foretold, and what the vehicle most likely is instead; taken over, or dismissed with a reason. */
-export function Reconcile({ build, reconciled }: { build: Build; reconciled: Reconciled }) {
+export function Reconcile({
+  build,
+  reconciled,
+  compared,
+}: {
+  build: Build;
+  reconciled: Reconciled;
+  compared: readonly AxleCompared[];
+}) {
   const units = useStore($units);
   const locked = useStore($locked);
   const [fault, setFault] = useState('');
@@ -141,6 +151,7 @@ export function Reconcile({ build, reconciled }: { build: Build; reconciled: Rec
           </li>
         ))}
       </ul>
+      <Compared build={build} compared={compared} />
       <div className="mt-2 flex flex-wrap items-end gap-2">
         <button type="button" className="plain-button font-semibold" disabled={locked} onClick={take}>
           Take over as measured

@@ -8,11 +8,12 @@ import { Segments } from '../controls/choices';
 import { typedNumber } from '../controls/RowsDialog';
 import { $units } from '../sheet/store';
 import { writeDown } from './logStore';
+import { TurnPlate } from './TurnPlate';
 import { mm, readingWords, STANCE_WORDS } from './words';
 
 export type Pose = Pick<
   TestReading,
-  'axle' | 'side' | 'direction' | 'stance' | 'lockDeg' | 'travelMm' | 'obstacle'
+  'axle' | 'side' | 'direction' | 'stance' | 'lockDeg' | 'travelMm' | 'obstacle' | 'placeMm'
 >;
 
 const big =
@@ -125,6 +126,9 @@ export function TestFitForm({
               }}
             />
           </label>
+          {pose.side === 'left' && pose.axle === 'front' && (
+            <TurnPlate take={(lockDeg) => set({ lockDeg })} />
+          )}
           <label className="caption w-28">
             Travel, mm
             <input
@@ -146,7 +150,7 @@ export function TestFitForm({
             type="button"
             className={big}
             aria-pressed={pose.obstacle === id}
-            onClick={() => set({ obstacle: id })}
+            onClick={() => set({ obstacle: id, placeMm: undefined })}
           >
             {label || id}
           </button>

@@ -1,33 +1,70 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Build } from '../../../core/build';
-import { LOG_KINDS, odometerOf, type LogKind } from '../../../core/record/logEntry';
-import { logCsv, logJson } from '../../../formats/logFile';
+import { LIFE_KINDS, lifeKindOf, lifeOf, type LifeEvent, type LifeKind } from '../../../core/record/life';
+import { odometerOf } from '../../../core/record/logEntry';
+import { showWithUnit } from '../../../core/units/quantity';
+import { lifeCsv, lifeJson } from '../../../formats/logFile';
 import { Choice } from '../controls/choices';
 import { download } from '../controls/download';
-import { $job, $units } from '../sheet/store';
+import { changeWords } from '../sheet/changeWords';
+import { $job, $save, $units } from '../sheet/store';
+import { send } from '../sheet/wire';
 import { $log, $waiting } from './logStore';
+import { Photo } from './Photo';
 import { entryWords } from './words';
 
-type Filter = LogKind | 'all';
+type Filter = LifeKind | 'all';
 const FILTERS: readonly (readonly [Filter, string])[] = [
   ['all', 'everything'],
-  ...(Object.keys(LOG_KINDS) as LogKind[]).map((kind) => [kind, LOG_KINDS[kind]] as const),
+  ...(Object.keys(LIFE_KINDS) as LifeKind[]).map((kind) => [kind, LIFE_KINDS[kind]] as const),
 ];
+const HOW = { import: 'brought in', edit: 'changed', undo: 'taken back', redo: 'made again' } as const;
+/** As many lines as are drawn at once; the rest is behind a press. */
+const MOST = 60;
 
-/** Everything that was written down of the vehicle, newest first; out as CSV or JSON. */
+function eventWords(event: LifeEvent): string {
+  if (event.kind === 'change')
+    return `${event.of} ${HOW[event.how]}${event.changes.length > 0 ? `: ${changeWords(event.changes)}` : ''}`;
+  return event.kind === 'log' ? '' : event.kind === 'tick' ? `✓ ${event.words}` : event.words;
+}
+
+/** What happened to the vehicle of the page before; asked for again after each save. */
+function useLife(vehicleId: number | undefined): LifeEvent[] {
+  const save = useStore($save);
+  const [life, setLife] = useState<LifeEvent[]>([]);
+  const at = save.kind === 'saved' ? save.at : undefined;
+  useEffect(() => {
+    if (vehicleId === undefined || at === undefined) return;
+    let here = true;
+    void send<LifeEvent[]>('GET', `/api/vehicles/${vehicleId}/life`).then((answer) => {
+      if (here && answer.kind === 'ok') setLife(answer.value);
+    });
+    return () => {
+      here = false;
+    };
+  }, [vehicleId, at]);
+  return life;
+}
+
+/** The vehicle's whole life, newest first: what was written down, changed, ticked and quoted; out as CSV or JSON. */
 export function Timeline({ build }: { build: Build }) {
   const units = useStore($units);
   const log = useStore($log);
   const waiting = useStore($waiting);
   const job = useStore($job);
   const [filter, setFilter] = useState<Filter>('all');
-  const shown = log.filter(({ kind }) => filter === 'all' || kind === filter).reverse();
-  const file = `${job?.number.toLowerCase() ?? 'job'}-log`;
+  const [all, setAll] = useState(false);
+  const life = useLife(job?.vehicleId);
+  const found = lifeOf(life, log, job?.number ?? '').filter(
+    (event) => filter === 'all' || lifeKindOf(event) === filter,
+  );
+  const shown = all ? found : found.slice(0, MOST);
+  const file = `${job?.number.toLowerCase() ?? 'job'}-life`;
   return (
     <div data-testid="timeline">
       <div className="flex flex-wrap items-end gap-3">
-        <h3 className="text-lg font-semibold">Written down</h3>
+        <h3 className="text-lg font-semibold">Its life so far</h3>
         <Choice label="Show" value={filter} options={FILTERS} choose={setFilter} />
         {waiting > 0 && (
           <p role="status" data-testid="log-waiting" className="font-medium">
@@ -38,16 +75,16 @@ export function Timeline({ build }: { build: Build }) {
           <button
             type="button"
             className="plain-button"
-            disabled={log.length === 0}
-            onClick={() => download(logCsv(shown), `${file}.csv`, 'text/csv')}
+            disabled={found.length === 0}
+            onClick={() => download(lifeCsv(found), `${file}.csv`, 'text/csv')}
           >
             CSV
           </button>
           <button
             type="button"
             className="plain-button"
-            disabled={log.length === 0}
-            onClick={() => download(logJson(shown), `${file}.json`, 'application/json')}
+            disabled={found.length === 0}
+            onClick={() => download(lifeJson(found), `${file}.json`, 'application/json')}
           >
             JSON
           </button>
@@ -58,21 +95,32 @@ export function Timeline({ build }: { build: Build }) {
       ) : (
         <table className="mt-1 w-full text-[0.95rem]">
           <tbody>
-            {shown.map((entry) => {
-              const km = odometerOf(entry);
+            {shown.map((event) => {
+              const entry = event.kind === 'log' ? event.entry : null;
+              const km = entry ? odometerOf(entry) : undefined;
               return (
-                <tr key={entry.id} className="border-line border-b align-top" data-entry={entry.kind}>
+                <tr key={event.id} className="border-line border-b align-top" data-entry={lifeKindOf(event)}>
                   <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">
-                    {entry.at.replace('T', ' ')}
+                    {event.at.replace('T', ' ')}
                   </td>
-                  <td className="pr-3 whitespace-nowrap">{entry.by}</td>
-                  <td className="pr-3 whitespace-nowrap">{km === undefined ? '' : `${km} km`}</td>
-                  <td className="w-full">{entryWords(entry, build, units)}</td>
+                  <td className="pr-3 whitespace-nowrap">{event.by}</td>
+                  <td className="pr-3 whitespace-nowrap">
+                    {km === undefined ? '' : showWithUnit(km, 'distance', units)}
+                  </td>
+                  <td className="w-full">
+                    {entry ? entryWords(entry, build, units) : eventWords(event)}
+                    {entry?.kind === 'photo' && <Photo id={entry.photo} words={entry.words} />}
+                  </td>
                 </tr>
               );
             })}
           </tbody>
         </table>
+      )}
+      {found.length > shown.length && (
+        <button type="button" className="plain-button mt-1" onClick={() => setAll(true)}>
+          Show all {found.length}
+        </button>
       )}
     </div>
   );

@@ -5,6 +5,7 @@ import { logEntrySchema, type LogEntry } from '../../../core/record/logEntry';
 import { signed } from '../build/now';
 import { $active, $job } from '../sheet/store';
 import { refusalWords, send } from '../sheet/wire';
+import { sendPhotos } from './photos';
 
 /** The log of the job on the page, with what was written down here and is not sent yet. */
 export const $log = atom<LogEntry[]>([]);
@@ -48,7 +49,20 @@ let sending = false;
 async function flush(jobId: number): Promise<void> {
   if (sending) return;
   sending = true;
-  const list = unsent(jobId);
+  const waiting = unsent(jobId);
+  // Pictures go first: an entry that speaks of one is sent once the picture is there. Where they cannot, the rest still may.
+  const photos = waiting.some(({ kind }) => kind === 'photo') ? await sendPhotos(jobId) : [];
+  for (const { why } of photos ?? []) toast(`The photo was not kept: it ${why}`);
+  const faulty = new Set(photos?.map(({ id }) => id));
+  const spoilt = (entry: LogEntry): boolean => entry.kind === 'photo' && faulty.has(entry.photo);
+  if (faulty.size > 0) {
+    keep(
+      jobId,
+      unsent(jobId).filter((entry) => !spoilt(entry)),
+    );
+    $log.set($log.get().filter((entry) => !spoilt(entry)));
+  }
+  const list = waiting.filter((entry) => !spoilt(entry) && (photos !== null || entry.kind !== 'photo'));
   const answer = await send<LogEntry[]>(
     list.length > 0 ? 'POST' : 'GET',
     `/api/jobs/${jobId}/log`,
@@ -69,7 +83,8 @@ async function flush(jobId: number): Promise<void> {
     );
     toast(`Not written down: ${refusalWords(answer)}`);
   }
-  if (left.length > 0) void flush(jobId);
+  // What came in meanwhile goes next; pictures that could not be sent wait for the next try.
+  if (left.some(({ kind }) => photos !== null || kind !== 'photo')) void flush(jobId);
 }
 
 export type Draft = LogEntry extends infer E

@@ -1,5 +1,5 @@
 import type { Build } from '../../../core/build';
-import { LOG_KINDS, type LogEntry } from '../../../core/record/logEntry';
+import { LOG_KINDS, ROTATION_WORDS, type LogEntry } from '../../../core/record/logEntry';
 import type { TestReading } from '../../../core/record/testFit';
 import { labelOf, poseShort } from '../../../core/verdict';
 import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
@@ -18,6 +18,13 @@ export function readingWords(reading: TestReading, build: Build | null, units: U
   return `${place}, ${side} ${axle}, ${poseShort(lockDeg, travelMm, units)}${direction === 'reverse' ? ', in reverse' : ''}`;
 }
 
+const ANGLES = ['casterDeg', 'camberDeg', 'toeDeg'] as const;
+export const CHALK_WORDS = {
+  even: 'wore evenly',
+  centre: 'the middle went first',
+  edges: 'the edges went first',
+} as const;
+
 /** One entry in a line, for the list and for a file. */
 export function entryWords(entry: LogEntry, build: Build | null, units: UnitSystem): string {
   switch (entry.kind) {
@@ -26,15 +33,25 @@ export function entryWords(entry: LogEntry, build: Build | null, units: UnitSyst
     case 're-torque':
       return `${LOG_KINDS['re-torque']} to ${entry.torque || 'what is stated'}, ${entry.loose === 0 ? 'none was loose' : `${entry.loose} were loose`}`;
     case 'alignment':
-      return `alignment, ${Object.entries(entry.after)
-        .map(([key, deg]) => `${key.replace('Deg', '')} ${deg}°`)
-        .join(', ')}`;
+      return `alignment: ${ANGLES.flatMap((key) => {
+        const [before, after] = [entry.before[key], entry.after[key]];
+        if (before === undefined && after === undefined) return [];
+        return [
+          `${key.replace('Deg', '')} ${before === undefined ? 'not read' : `${before}°`} → ${after === undefined ? 'not read' : `${after}°`}`,
+        ];
+      }).join(', ')}`;
     case 'tread':
       return `tread ${Object.entries(entry.mm)
         .map(([place, { inner, middle, outer }]) => `${place} ${inner}/${middle}/${outer}`)
-        .join(', ')} mm`;
+        .join(', ')} mm${entry.rotated ? `; moved: ${ROTATION_WORDS[entry.rotated]}` : ''}`;
     case 'pressures':
       return `pressures ${showWithUnit(entry.frontKpa, 'pressure', units)} front, ${showWithUnit(entry.rearKpa, 'pressure', units)} rear`;
+    case 'chalk':
+      return `chalk at ${showWithUnit(entry.kpa, 'pressure', units)}, ${entry.axle}: ${CHALK_WORDS[entry.mark]}`;
+    case 'handed-over':
+      return `handed over${entry.words ? `: ${entry.words}` : ''}`;
+    case 'photo':
+      return entry.words || 'photo';
     case 'note':
       return entry.words;
     case 'reconciled':

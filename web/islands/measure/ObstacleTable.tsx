@@ -1,12 +1,13 @@
 import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
-import type { AxleName, Obstacle, Vehicle } from '../../../core/build';
+import type { AxleName, Obstacle, Vehicle, VehicleFile } from '../../../core/build';
+import { platformMark } from '../../../core/record/platform';
 import { showWithUnit } from '../../../core/units/quantity';
 import { sideWords } from '../../../core/verdict';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import { step } from '../sheet/saving';
-import { $units, editVehicle } from '../sheet/store';
+import { $units, $vehicle, editVehicle } from '../sheet/store';
 
 type Props = { vehicle: Vehicle; axle: AxleName; chosen: string; choose: (id: string) => void };
 
@@ -20,6 +21,9 @@ export function carrierWords(carrier: Obstacle['carrier']): string {
 export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
   const units = useStore($units);
   const { obstacles } = vehicle.corners[axle];
+  // The build has no `x-…` keys: where a thing's points are from stands in the vehicle's own document.
+  const file = useStore($vehicle)?.document as VehicleFile | undefined;
+  const marks = file?.corners[axle].obstacles.map(platformMark) ?? [];
   const add = (): void => {
     let n = 1;
     while (obstacles.some(({ id }) => id === `new-${n}`)) n++;
@@ -99,6 +103,13 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
                       <span className="text-graphite text-[0.8rem] font-normal">
                         {' '}
                         {estimated.length} of {points.length} points estimated
+                      </span>
+                    )}
+                    {marks[i] && (
+                      <span className="text-graphite text-[0.8rem] font-normal" data-from-platform>
+                        {' '}
+                        not measured here: from {marks[i].vehicles} of its body, ±{' '}
+                        {showWithUnit(marks[i].spreadMm, 'length', units)}
                       </span>
                     )}
                   </button>

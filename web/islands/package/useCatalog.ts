@@ -1,11 +1,11 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Tire, Wheel } from '../../../core/build';
 import { boltCircleWords } from '../../../core/wheel/boltCircle';
-import type { CatalogTire, CatalogWheel } from '../../../data/catalog';
+import type { PickTire, PickWheel } from '../../../server/offers';
 import { send } from '../sheet/wire';
 import type { Pick } from './Picker';
 
-type Catalog = { tires: CatalogTire[]; wheels: CatalogWheel[] };
+type Catalog = { tires: PickTire[]; wheels: PickWheel[] };
 
 /** The catalog, read when a picker is first opened. */
 export function useCatalog(): { tires: Pick<Tire>[]; wheels: Pick<Wheel>[]; open: () => void } {
@@ -20,7 +20,8 @@ export function useCatalog(): { tires: Pick<Tire>[]; wheels: Pick<Wheel>[]; open
     () =>
       (catalog?.tires ?? []).map(({ id, maker, model, tire }) => ({
         id,
-        item: tire,
+        // Whose sheet it is stays with it: what readings find is held against the maker's other tires.
+        item: { ...tire, 'x-maker': maker },
         words: tire.code,
         detail: `${maker} ${model} · ${tire.pattern} · ⌀ ${tire.overallDiameterMm ?? '–'} × ${tire.sectionWidthMm ?? '–'} mm`,
       })),

@@ -121,7 +121,7 @@ function BlockView({ block }: { block: Block }) {
 /** A paper as it is read on the page and printed from it. */
 export function PaperView({ sheet }: { sheet: PaperSheet }) {
   return (
-    <article data-testid="paper">
+    <article data-testid="paper" className={sheet.onePage ? 'one-page' : undefined}>
       <h1 className="font-tight text-2xl font-semibold">{sheet.title}</h1>
       {sheet.under.map((words) => (
         <p key={words} className="text-graphite">

@@ -5,6 +5,7 @@ import { Toaster } from 'sonner';
 import { finishByJob } from '../../../core/planning/week';
 import { DAY_MIN, minuteOf, sayDay, sayTime } from '../../../core/planning/wallClock';
 import type { ShopSettings } from '../../../server/shop';
+import { PageLinks } from '../controls/PageHead';
 import { useNowMin } from '../build/now';
 import { $shop } from '../sheet/store';
 import { Board } from './Board';
@@ -39,9 +40,7 @@ export function WeekPage({ jobs, shop, shopName, now }: Props) {
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <header className="border-ink mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 pb-2">
-        <a href="/" className="font-tight decoration-line font-semibold underline underline-offset-4">
-          Jobs
-        </a>
+        <PageLinks here="/plan" />
         <h1 className="font-tight text-[1.35rem] font-semibold">
           Week of {sayDay(weekMin)}, {shopName}
         </h1>

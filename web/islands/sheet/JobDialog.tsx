@@ -33,10 +33,15 @@ export function JobButton() {
 function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
   const [status, setStatus] = useState(job.status);
   const [waitsFor, setWaitsFor] = useState(job.waitsFor);
+  const [platform, setPlatform] = useState(job.platform);
   const store = async (): Promise<void> => {
-    const answer = await send('PATCH', `/api/jobs/${job.id}`, { status, waitsFor });
+    const answer = await send('PATCH', `/api/jobs/${job.id}`, {
+      status,
+      waitsFor,
+      platform: platform.trim(),
+    });
     if (answer.kind === 'ok') {
-      $job.set({ ...job, status, waitsFor });
+      $job.set({ ...job, status, waitsFor, platform: platform.trim() });
       close();
     } else toast(refusalWords(answer, true));
   };
@@ -62,6 +67,17 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
             value={waitsFor}
             maxLength={200}
             onChange={(event) => setWaitsFor(event.target.value)}
+          />
+        </label>
+        <label className="block">
+          <span className="caption block">
+            Which body its vehicle is (vehicles of one share what is learned)
+          </span>
+          <input
+            className="field-box"
+            value={platform}
+            maxLength={80}
+            onChange={(event) => setPlatform(event.target.value)}
           />
         </label>
         <button type="submit" className="plain-button self-start">

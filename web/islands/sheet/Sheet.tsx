@@ -13,6 +13,7 @@ import { LoadStation } from '../load/LoadStation';
 import { LogStation } from '../log/LogStation';
 import { MeasureStation } from '../measure/MeasureStation';
 import { PackageStation } from '../package/PackageStation';
+import { SearchStation } from '../search/SearchStation';
 import { Header } from './Header';
 import { HelpDialog } from './HelpDialog';
 import { openBench, startJudging } from './judging';
@@ -67,6 +68,7 @@ export function Sheet(props: Props) {
           <>
             <MeasureStation vehicle={build.vehicle} />
             <PackageStation build={build} />
+            <Following build={build} of={Search} />
             <FitStation build={build} />
             <LoadStation build={build} />
             <DrivelineStation build={build} />
@@ -91,6 +93,7 @@ export function Sheet(props: Props) {
 const Cut = memo(CutStation);
 const BuildWork = memo(BuildStation);
 const Log = memo(LogStation);
+const Search = memo(SearchStation);
 
 function Following({ build, of: Station }: { build: Build; of: typeof Cut }) {
   const still = useStill(build);

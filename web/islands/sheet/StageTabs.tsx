@@ -1,15 +1,14 @@
 import { useStore } from '@nanostores/react';
-import { Download, History, Plus, Trash2 } from 'lucide-react';
+import { Columns3, Download, History, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Fault } from '../../../core/contract';
-import type { SheetData } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
 import { FileButton } from '../controls/FileButton';
 import { RUB_WORDS } from '../fit/policies';
 import { FaultDialog } from './FaultDialog';
 import { HistoryDialog } from './HistoryDialog';
-import { saveAll, takeIn } from './saving';
+import { addStage, goToStage, saveAll } from './saving';
 import { $active, $activeId, $job, $stages, $vehicle, stageFileOf } from './store';
 import { send } from './wire';
 
@@ -21,17 +20,10 @@ export function StageTabs() {
   const [faults, setFaults] = useState<Fault[] | null>(null);
   const [showHistory, setShowHistory] = useState(false);
   if (!job || !active) return null;
-  const reload = async (stageId?: number): Promise<void> => {
-    const data = await send<SheetData>('GET', `/api/jobs/${job.id}`);
-    if (data.kind !== 'ok') return;
-    takeIn(data.value);
-    $activeId.set(stageId ?? data.value.stages[0]?.id ?? 0);
-  };
   const add = async (body: unknown): Promise<void> => {
-    await saveAll();
-    const answer = await send<{ stageId: number }>('POST', `/api/jobs/${job.id}/stages`, body);
-    if (answer.kind === 'ok') await reload(answer.value.stageId);
-    else if (answer.kind === 'unreachable') toast('No connection: the stage was not added.');
+    const answer = await addStage(job.id, body);
+    if (answer.kind === 'ok') return;
+    if (answer.kind === 'unreachable') toast('No connection: the stage was not added.');
     else setFaults(answer.faults.length > 0 ? answer.faults : [{ path: 'file', message: answer.message }]);
   };
   const remove = async (): Promise<void> => {
@@ -40,7 +32,7 @@ export function StageTabs() {
     const answer = await send('DELETE', `/api/stages/${active.id}`);
     if (answer.kind !== 'ok')
       return void toast(answer.kind === 'refused' ? answer.message : 'No connection: nothing was removed.');
-    await reload(before?.id);
+    await goToStage(job.id, before?.id);
     toast(`Removed ${active.label}.`, {
       duration: 12_000,
       action: {
@@ -80,6 +72,13 @@ export function StageTabs() {
         rub: {RUB_WORDS[stageFileOf(active).use.rub ?? 'none']}
       </span>
       <div className="no-print mb-0.5 ml-auto flex">
+        <a
+          className={`${tool} no-underline`}
+          href={`/jobs/${job.id}/compare`}
+          title="Up to four stages beside each other"
+        >
+          <Columns3 size={16} aria-hidden /> <span className="sr-only">Compare</span>
+        </a>
         <button
           type="button"
           className={tool}

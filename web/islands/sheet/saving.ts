@@ -6,7 +6,7 @@ import type { JobVersions, SheetData } from '../../../server/jobs';
 import { changeWords } from './changeWords';
 import { dropDraft, keepDraft, readDraft } from './drafts';
 import { $activeId, $held, $job, $save, $stages, $vehicle, current, onEdit, put, type Doc } from './store';
-import { send } from './wire';
+import { send, type Answer } from './wire';
 
 const PAUSE_MS = 500;
 const RETRY_MS = [1000, 2000, 4000, 8000, 15_000];
@@ -232,4 +232,23 @@ export function startSaving(): () => void {
     removeEventListener('pagehide', leave);
     clearInterval(timer);
   };
+}
+
+/**
+ * Adds a stage to the job on the page, from a build file or as a copy, and goes to it. A copy of another stage is one of what is
+ * stored: what waits is stored first.
+ */
+export async function addStage(jobId: number, body: unknown): Promise<Answer<{ stageId: number }>> {
+  await saveAll();
+  const answer = await send<{ stageId: number }>('POST', `/api/jobs/${jobId}/stages`, body);
+  if (answer.kind === 'ok') await goToStage(jobId, answer.value.stageId);
+  return answer;
+}
+
+/** Reads the job anew and goes to one of its stages, the first where none is named. */
+export async function goToStage(jobId: number, stageId?: number): Promise<void> {
+  const data = await send<SheetData>('GET', `/api/jobs/${jobId}`);
+  if (data.kind !== 'ok') return;
+  takeIn(data.value);
+  $activeId.set(stageId ?? data.value.stages[0]?.id ?? 0);
 }

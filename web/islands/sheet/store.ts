@@ -11,6 +11,7 @@ import type { Assessment } from '../../../core/assess';
 import type { CornerCures } from '../../../core/clearance/cures/cures';
 import type { Grade } from '../../../core/clearance/grade';
 import type { Json } from '../../../core/record/diff';
+import { SHIPPED_DUE } from '../../../core/record/due';
 import { SHIPPED_CALENDAR } from '../../../core/planning/shopCalendar';
 import { SHIPPED_RULES } from '../../../core/rules/schema';
 import { SHIPPED_TERMS } from '../../../core/work/quote';
@@ -61,6 +62,7 @@ export const $shop = atom<ShopSettings>({
   workRules: SHIPPED_WORK,
   terms: SHIPPED_TERMS,
   calendar: SHIPPED_CALENDAR,
+  due: SHIPPED_DUE,
 });
 /** The pose that all drawings share: axle, lock angle and travel from ride height. */
 export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({

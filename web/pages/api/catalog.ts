@@ -1,10 +1,7 @@
 import type { APIRoute } from 'astro';
-import { activeTires, activeWheels } from '../../../data/catalog';
 import { database } from '../../../server/database';
 import { answer } from '../../../server/http';
+import { pickable } from '../../../server/offers';
 
-export const GET: APIRoute = async () => {
-  const db = database();
-  const [tires, wheels] = await Promise.all([activeTires(db), activeWheels(db)]);
-  return answer({ tires, wheels });
-};
+/** Tires and wheels to pick from. */
+export const GET: APIRoute = async () => answer(await pickable(database()));

@@ -1,14 +1,14 @@
 import type { APIRoute } from 'astro';
 import { database } from '../../../../server/database';
 import { bodyOf, respond } from '../../../../server/http';
-import { beginJob } from '../../../../server/jobs';
-import { atTheBench, PERSON_COOKIE } from '../../../../server/people';
+import { beginJob } from '../../../../server/begin';
+import { personOf } from '../../../../server/people';
 
 /** A new vehicle to be measured, with its job. */
 export const POST: APIRoute = async ({ request, cookies }) => {
   const body = await bodyOf(request);
   if (!body.ok) return respond(body);
   const db = database();
-  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
-  return respond(await beginJob(db, body.value, person.name), 201);
+  const person = await personOf(db, cookies);
+  return respond(await beginJob(db, body.value, person), 201);
 };

@@ -5,7 +5,7 @@ import { database } from '../../../../../server/database';
 import { faulty } from '../../../../../server/errors';
 import { respond } from '../../../../../server/http';
 import { addStageToJob } from '../../../../../server/jobs';
-import { atTheBench, PERSON_COOKIE } from '../../../../../server/people';
+import { personOf } from '../../../../../server/people';
 
 const copyOf = z.strictObject({ stageId: z.number().int() });
 
@@ -24,7 +24,7 @@ export const POST: APIRoute = async ({ params, request, cookies }) => {
   const read = copy ? undefined : readBuildText(text);
   if (read && !read.ok) return respond(faulty(read.faults));
   const db = database();
-  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
+  const person = await personOf(db, cookies);
   const from = copy ?? { file: read?.file };
-  return respond(await addStageToJob(db, Number(params['id']), from, person.name), 201);
+  return respond(await addStageToJob(db, Number(params['id']), from, person), 201);
 };

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { database } from '../../../../../server/database';
 import { answer, bodyOf, respond } from '../../../../../server/http';
-import { atTheBench, PERSON_COOKIE } from '../../../../../server/people';
+import { personOf } from '../../../../../server/people';
 import { beginScan, listScans } from '../../../../../server/scans';
 
 export const GET: APIRoute = async ({ params }) => answer(await listScans(database(), Number(params['id'])));
@@ -11,6 +11,6 @@ export const POST: APIRoute = async ({ params, request, cookies }) => {
   const body = await bodyOf(request);
   if (!body.ok) return respond(body);
   const db = database();
-  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
-  return respond(await beginScan(db, Number(params['id']), body.value, person.name), 201);
+  const person = await personOf(db, cookies);
+  return respond(await beginScan(db, Number(params['id']), body.value, person), 201);
 };

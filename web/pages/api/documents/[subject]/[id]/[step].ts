@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { database } from '../../../../../../server/database';
 import { historyOf, stepRequest } from '../../../../../../server/documents';
 import { bodyOf, respond } from '../../../../../../server/http';
-import { atTheBench, PERSON_COOKIE } from '../../../../../../server/people';
+import { personOf } from '../../../../../../server/people';
 
 /** `history`: every change, newest first. */
 export const GET: APIRoute = async ({ params }) =>
@@ -13,7 +13,7 @@ export const POST: APIRoute = async ({ params, request, cookies }) => {
   const body = await bodyOf(request);
   if (!body.ok) return respond(body);
   const db = database();
-  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
+  const person = await personOf(db, cookies);
   const { subject, id, step } = params;
-  return respond(await stepRequest(db, subject, Number(id), step, body.value, person.name));
+  return respond(await stepRequest(db, subject, Number(id), step, body.value, person));
 };

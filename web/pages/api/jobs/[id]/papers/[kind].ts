@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { PAPERS, type Paper } from '../../../../../../formats/paper';
+import { paperNamed } from '../../../../../../formats/paper';
 import { paperPdf } from '../../../../../../formats/paperPdf';
 import { database } from '../../../../../../server/database';
 import { missing } from '../../../../../../server/errors';
@@ -21,8 +21,7 @@ export const GET: APIRoute = async ({ params, url, cookies }) => {
     person.units,
   );
   if (!sheet.ok) return respond(sheet);
-  const asked = url.searchParams.get('paper') ?? 'a4';
-  const paper: Paper = asked in PAPERS ? (asked as Paper) : 'a4';
+  const paper = paperNamed(url.searchParams.get('paper'));
   const bytes = await paperPdf(sheet.value, paper);
   return new Response(new Uint8Array(bytes), {
     headers: {

@@ -1,0 +1,28 @@
+import type { DeviceInfo } from '../../../server/devices/device';
+import { ReadDevice } from '../devices/ReadDevice';
+import { useDevice } from '../devices/useDevice';
+
+function Live({ device, take }: { device: DeviceInfo; take: (lockDeg: number) => void }) {
+  const angle = useDevice(device.id).readings['angle'];
+  return (
+    <button
+      type="button"
+      className="plain-button self-end"
+      disabled={!angle?.settled}
+      // Outward of the left wheel is the inside of its turn.
+      onClick={() => angle && take(Number(angle.value.toFixed(1)))}
+    >
+      Take {angle ? `${angle.value.toFixed(1)}°` : '…'} {angle?.settled ? '' : 'moving'}
+      {device.simulated && <b className="bg-ink text-sheet ml-1 px-1 text-sm font-semibold">simulated</b>}
+    </button>
+  );
+}
+
+/** The left wheel's angle from the turn plate, taken as the lock of the reading once it is still. */
+export function TurnPlate({ take }: { take: (lockDeg: number) => void }) {
+  return (
+    <ReadDevice kind="turn-plate" words="Read the plate">
+      {(device) => <Live device={device} take={take} />}
+    </ReadDevice>
+  );
+}
