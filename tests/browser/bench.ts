@@ -5,8 +5,8 @@ import { By, Key, Origin, until, type WebElement } from 'selenium-webdriver';
 import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
 import { stateFolder } from '../../command/paths';
 import { serve, type Server } from '../../command/serve';
-import { prepareDatabase } from '../../command/start';
 import { openBrowser, type Browser } from './browser';
+import { TEMPLATE } from './setup';
 
 export type Bench = Browser & {
   address: string;
@@ -121,8 +121,7 @@ function benchOf(browser: Browser, address: string): Bench {
 
 /** The application with the demo shop, on a database and a port of its own. */
 async function serveDemo(name: string): Promise<Server> {
-  const url = await ensureDatabase(await startCluster('browser-postgres'), name, true);
-  await prepareDatabase(url);
+  const url = await ensureDatabase(await startCluster('browser-postgres'), name, true, TEMPLATE);
   return serve(url, '127.0.0.1', (await freePort()) ?? 0);
 }
 

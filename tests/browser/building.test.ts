@@ -137,7 +137,7 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
     const { go, find, text, driver, eventually } = bench();
     await go('/plan');
     await find('[data-testid="board"] [data-task]');
-    expect(await text('[data-testid="finishes"]')).toContain('J-0005');
+    expect(await text('[data-testid="finishes"]')).toContain('J-0045');
     // Next week is open from Monday to Friday: something of every job is on the board within two weeks.
     const task = await find(
       '[data-row="Gate bay"] [data-task], [data-row="Middle bay"] [data-task], [data-row="Pit bay"] [data-task]',

@@ -302,8 +302,10 @@ describe('manners', () => {
     await go('/plan');
     await driver.wait(until.elementLocated(By.css('[data-testid="board"] [data-task]')), 60_000);
     expect(await serious()).toEqual([]);
-    await go('/jobs/1/papers/order?of=3');
-    expect(await serious()).toEqual([]);
+    for (const path of ['/jobs/41/papers/order?of=83', '/due', '/learned', '/lessons']) {
+      await go(path);
+      expect(await serious(), path).toEqual([]);
+    }
     await openStage('Orrin Halyard', 1);
     for (const theme of ['light', 'dark']) {
       await driver.executeScript('document.documentElement.dataset.theme = arguments[0]', theme);

@@ -39,11 +39,6 @@ test('the sheet’s stations', async () => {
   await picture('fit');
   await show('load');
   await picture('load');
-  await bench().driver.executeScript(
-    'document.querySelector("[data-testid=hardware]").scrollIntoView(); window.scrollBy(0, -140)',
-  );
-  await bench().driver.sleep(500);
-  await picture('hardware');
   await show('driveline');
   await picture('driveline');
 });
@@ -67,12 +62,7 @@ test('what it asks for, the week of the bays, and what the customer takes home',
   await find('[data-quote="1"]');
   await show('build');
   await picture('build');
-  await driver.executeScript(
-    'document.querySelector("[data-testid=in-work]").scrollIntoView(); window.scrollBy(0, -150)',
-  );
-  await driver.sleep(500);
-  await picture('steps');
-  await go('/jobs/5/papers/copy?of=15');
+  await go('/jobs/45/papers/copy?of=95');
   await picture('copy');
   await go('/plan');
   await find('[data-testid="board"] [data-task]');
@@ -137,21 +127,6 @@ test('a drive, fitted', async () => {
   await picture('roadlog');
 });
 
-test('what touches, at night and in inches', async () => {
-  await bench().openStage('Dunmarrow', 3);
-  await show('fit');
-  await bench().driver.executeScript(
-    'window.scrollBy(0, 600); document.documentElement.dataset.theme = "dark"',
-  );
-  await bench().driver.executeScript('document.querySelector("[data-testid=units]").click()');
-  await bench().driver.sleep(1500);
-  await picture('touches-dark');
-  await bench().driver.executeScript('document.querySelector("[data-testid=units]").click()');
-  await bench().driver.sleep(500);
-});
-
-const label = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"][input]`);
-
 test('what would free it', async () => {
   await bench().openStage('Tarn Holloway', 2);
   const cures = await bench().find('[data-testid="cures"]');
@@ -164,20 +139,7 @@ test('what would free it', async () => {
   await picture('cures');
 });
 
-test('the tape round', async () => {
-  const { driver, openStage, find } = bench();
-  await openStage('Selk Marten', 1);
-  await driver.findElement(label('Tape round')).click();
-  const input = await driver.findElement(
-    By.xpath('//input[@id=//label[normalize-space(.)="Lip at 10 o’clock, ahead"]/@for]'),
-  );
-  await driver.executeScript('arguments[0].focus()', input);
-  await input.sendKeys('452', Key.ENTER, Key.chord(Key.SHIFT, Key.TAB));
-  await find('[data-testid="guide"]');
-  await driver.executeScript('scrollTo(0, 0)');
-  await driver.sleep(2500);
-  await picture('round');
-});
+const label = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"]`);
 
 test('a scan, swept', async () => {
   const { driver, openStage, find } = bench();
@@ -200,4 +162,50 @@ test('a scan, swept', async () => {
   await driver.executeScript('scrollTo(0, 0); document.activeElement.blur()');
   await driver.sleep(2500);
   await picture('scan');
+});
+
+test('what fits, and stages side by side', async () => {
+  const { driver, find, openStage, eventually, go } = bench();
+  await openStage('Dunmarrow', 1);
+  const press = async (words: string): Promise<void> => {
+    const button = await driver.findElement(
+      By.xpath(`//section[@id="search"]//button[normalize-space(.)="${words}"]`),
+    );
+    await driver.executeScript('arguments[0].click()', button);
+  };
+  await press('Search the catalog for this vehicle');
+  const lift = await driver.findElement(
+    By.xpath('//section[@id="search"]//label[normalize-space(.)="lift"]//input'),
+  );
+  await driver.executeScript('arguments[0].click()', lift);
+  await press('Search');
+  await eventually(
+    async () => (await find('[data-testid="search-progress"]')).getAttribute('data-state'),
+    (is) => is === 'done',
+    'it ends',
+  );
+  const line = await find('[data-testid="ranking"] tbody tr');
+  await driver.executeScript(
+    'arguments[0].dispatchEvent(new MouseEvent("mouseover", { bubbles: true }))',
+    line,
+  );
+  await driver.sleep(1500);
+  await show('search');
+  await picture('search');
+  await go('/jobs/45/compare');
+  await picture('stages');
+});
+
+test('the catalog, what was learned, a lesson', async () => {
+  const { driver, find, go } = bench();
+  await go('/catalog');
+  await find('[data-testid="catalog"] [data-item]');
+  await picture('catalog');
+  await go('/learned');
+  await find('[data-testid="reliability"] .recharts-scatter-symbol');
+  await picture('learned');
+  await go('/lessons');
+  await (await find('[data-testid="lessons"] li:nth-child(5) button')).click();
+  await driver.sleep(2500);
+  await picture('lesson');
 });

@@ -5,7 +5,7 @@ import { workOf } from '../../core/work/needs';
 import { quoteLines, type Quote } from '../../core/work/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import { connect, type Connection } from '../../data/client';
-import { importBuild, jobVersions } from '../../server/jobs';
+import { importBuild, jobVersions, removeStage } from '../../server/jobs';
 import { writeLog } from '../../server/log';
 import { paperOf } from '../../server/papers';
 import { changeJob } from '../../server/release';
@@ -67,6 +67,13 @@ test('what is wrong with it is named, and nothing is stored', async () => {
   expect(await faults({ ticks: { 'take-in': { by: 'X', at: 'yesterday' } } })).toBe('work.ticks.take-in.at');
   expect(await faults({ explained: { a: { ...by, why: '' } } })).toBe('work.explained.a.why');
   expect((await workOn(db(), jobId)).version).toBe(version);
+});
+
+test('the stage that is in work stays', async () => {
+  expect(await removeStage(db(), stageId)).toMatchObject({
+    refusal: { status: 400, message: expect.stringContaining('in work') as string },
+  });
+  expect((await workOn(db(), jobId)).work.stageId).toBe(stageId);
 });
 
 test('a job is not done while a task or a check is open', async () => {

@@ -1,0 +1,157 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { ROOT } from '../../command/paths';
+import { ITEM_KINDS } from '../../core/catalog/items';
+import { itemsOf, type ItemQuery } from '../../data/catalog';
+import { connect, type Connection } from '../../data/client';
+import { changeItem, exportCatalog, importCatalog, previewCatalog, removeItem } from '../../server/catalog';
+import { comparison } from '../../server/compare';
+import { jobLines } from '../../server/jobs';
+import { offersFor } from '../../server/offers';
+
+let connection: Connection;
+const db = () => connection.database;
+beforeAll(() => {
+  connection = connect(inject('databaseUrl'));
+});
+afterAll(() => connection.close());
+
+const query = (more: Partial<ItemQuery>): ItemQuery => ({
+  kind: 'tire',
+  words: [],
+  inactive: false,
+  sort: 'maker',
+  down: false,
+  from: 0,
+  most: 20,
+  ...more,
+});
+const HEAD = 'maker,model,spacerMm,spacerKind,studs,pcdMm,price,days,source\n';
+
+test('the demo’s catalog is of a size to search in, and every kind goes out as the file that it came from', async () => {
+  const counts = await Promise.all(
+    ITEM_KINDS.map(async (kind) => (await itemsOf(db(), query({ kind }))).count),
+  );
+  const [tires = 0, wheels = 0, , lifts = 0] = counts;
+  expect(tires).toBeGreaterThanOrEqual(600);
+  expect(wheels).toBeGreaterThanOrEqual(400);
+  expect(lifts).toBeGreaterThanOrEqual(40);
+  for (const kind of ITEM_KINDS)
+    expect(await exportCatalog(db(), kind)).toBe(
+      readFileSync(join(ROOT, 'demo', 'catalog', `${kind}.csv`), 'utf8'),
+    );
+});
+
+test('a list is found, sorted and cut up on the server; what is not known stands last', async () => {
+  const all = await itemsOf(db(), query({ words: ['fellmark', '17'], sort: 'sizeMm', most: 500 }));
+  expect(all.rows.length).toBe(all.count);
+  expect(all.rows.map(({ sizeMm }) => sizeMm)).toEqual(
+    all.rows.map(({ sizeMm }) => sizeMm).sort((a, b) => (a ?? 0) - (b ?? 0)),
+  );
+  const part = await itemsOf(db(), query({ words: ['fellmark', '17'], sort: 'sizeMm', from: 3, most: 4 }));
+  expect(part.rows.map(({ id }) => id)).toEqual(all.rows.slice(3, 7).map(({ id }) => id));
+  const byDays = (await itemsOf(db(), query({ sort: 'days', down: true, most: 500, kind: 'wheel' }))).rows;
+  const firstUnknown = byDays.findIndex(({ days }) => days === null);
+  if (firstUnknown >= 0) expect(byDays.slice(firstUnknown).every(({ days }) => days === null)).toBe(true);
+  // Signs that a search in SQL knows are letters here.
+  expect((await itemsOf(db(), query({ words: ['%'] }))).count).toBe(0);
+});
+
+describe('an import', () => {
+  test('says row by row what is new, changed and the same, and then does just that', async () => {
+    const csv = `${HEAD}Orlock,Stud plate,20,bolt-on,6,139.7,99,0,"maker’s sheet, invented"\nTestwright,Plate,12,slip-on,5,108,30,2,\n`;
+    const preview = await previewCatalog(db(), 'spacer', csv);
+    expect(preview.lines.map(({ line, does }) => [line, does])).toEqual([
+      [2, 'changed'],
+      [3, 'new'],
+    ]);
+    expect(preview.lines[0]?.changes).toContain('price');
+    const before = (await itemsOf(db(), query({ kind: 'spacer' }))).count;
+    expect((await importCatalog(db(), 'spacer', csv)).ok).toBe(true);
+    expect((await itemsOf(db(), query({ kind: 'spacer' }))).count).toBe(before + 1);
+    const again = await previewCatalog(db(), 'spacer', csv);
+    expect(again.lines.map(({ does }) => does)).toEqual(['same', 'same']);
+  });
+
+  test('with a fault takes nothing, and says line, column and cure', async () => {
+    const before = (await itemsOf(db(), query({ kind: 'spacer' }))).count;
+    const csv = `${HEAD}Testwright,Good,15,bolt-on,5,108,30,2,\nTestwright,Bad,-4,bolt-on,5,108,dear,2,\n`;
+    const preview = await previewCatalog(db(), 'spacer', csv);
+    expect(preview.faults.map(({ path }) => path)).toEqual([
+      'line 3, column price',
+      'line 3, column spacerMm',
+    ]);
+    expect(preview.faults[1]?.message).toContain('give 1 to 300 mm');
+    expect((await importCatalog(db(), 'spacer', csv)).ok).toBe(false);
+    const twice = `${HEAD}T,P,15,bolt-on,5,108,30,2,\nT,P,15,bolt-on,5,108,31,2,\n`;
+    expect(JSON.stringify(await importCatalog(db(), 'spacer', twice))).toContain('line 3');
+    expect((await itemsOf(db(), query({ kind: 'spacer' }))).count).toBe(before);
+  });
+});
+
+test('a cell is changed in place, refused by name, and not over somebody else’s change', async () => {
+  const [row] = (await itemsOf(db(), query({ kind: 'gears' }))).rows;
+  if (!row) throw new Error('the demo has gear sets');
+  const changed = await changeItem(db(), row.id, { version: row.version, offer: { price: 777, days: null } });
+  expect(changed).toMatchObject({ ok: true, value: { price: 777, days: null, version: row.version + 1 } });
+  expect(await changeItem(db(), row.id, { version: row.version, offer: { price: 5 } })).toMatchObject({
+    ok: false,
+    refusal: { status: 409 },
+  });
+  const refused = await changeItem(db(), row.id, { version: row.version + 1, offer: { price: 'dear' } });
+  expect(JSON.stringify(refused)).toContain('\\"dear\\" is not a number');
+  expect((await changeItem(db(), row.id, { version: row.version + 1, item: { axleRatio: 90 } })).ok).toBe(
+    false,
+  );
+});
+
+test('what a stage has on is put out of the list, what none has is taken out for good', async () => {
+  const used = (await itemsOf(db(), query({ words: ['34x10.50R17LT'] }))).rows[0];
+  if (!used) throw new Error('the demo’s tire is in the catalog');
+  expect(await removeItem(db(), used.id)).toMatchObject({ ok: true, value: { kept: true } });
+  expect(
+    (await itemsOf(db(), query({ words: ['34x10.50R17LT'], inactive: true }))).rows.some(
+      ({ id }) => id === used.id,
+    ),
+  ).toBe(true);
+  await changeItem(db(), used.id, { version: used.version + 1, active: true });
+  await importCatalog(db(), 'axle', 'maker,model,platform,part\nT,Shaft,,shaft\n');
+  const unused = (await itemsOf(db(), query({ kind: 'axle', words: ['Shaft', 'T'], most: 50 }))).rows.find(
+    ({ maker }) => maker === 'T',
+  );
+  expect(await removeItem(db(), unused?.id ?? 0)).toMatchObject({ ok: true, value: { kept: false } });
+});
+
+test('a search is offered what goes onto the hub and what is made for the body', async () => {
+  const rook = await offersFor(db(), { platform: 'Haldane Rook', studs: 6, pcdMm: 139.7 });
+  expect(rook.lifts.length).toBeGreaterThan(3);
+  expect(rook.lifts.every(({ words }) => words.includes('Haldane Rook'))).toBe(true);
+  expect(rook.ratios.map(({ axleRatio }) => axleRatio)).toEqual([4.1, 4.3]);
+  expect((await offersFor(db(), { platform: 'Selk Marten', studs: 5, pcdMm: 108 })).ratios).toEqual([]);
+});
+
+test('stages stand side by side: only what differs, in an order of the stages, at most four', async () => {
+  const job = (await jobLines(db())).find(({ customer }) => customer === 'Dunmarrow Forestry');
+  if (!job) throw new Error('the demo has it');
+  const made = await comparison(db(), job.id, [], 'metric');
+  if (!made.ok) throw new Error(JSON.stringify(made));
+  expect(made.value.labels).toEqual(['As delivered', 'Tall and narrow', 'Full build', 'Wide and tall']);
+  for (const { values } of made.value.rows) expect(new Set(values).size).toBeGreaterThan(1);
+  expect(made.value.rows.find(({ label }) => label === 'Grade')?.values).toEqual([
+    'free',
+    'trim',
+    'trim',
+    'blocked',
+  ]);
+  const two = await comparison(
+    db(),
+    job.id,
+    job.stages.slice(1, 3).map(({ id }) => id),
+    'inch',
+  );
+  expect(two.ok && two.value.rows.find(({ label }) => label === 'Over all')?.values[0]).toContain('in');
+  expect((await comparison(db(), job.id, [999_999], 'metric')).ok).toBe(false);
+  const [one = { id: 0 }] = job.stages;
+  expect((await comparison(db(), job.id, [one.id, one.id, one.id, one.id, one.id], 'metric')).ok).toBe(false);
+});
