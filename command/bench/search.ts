@@ -1,7 +1,8 @@
 import { assess } from '../../core/assess';
 import type { Build } from '../../core/build';
 import { limitsSchema } from '../../core/search/limits';
-import { choiceOf, startSearch } from '../../core/search/search';
+import { choiceOf } from '../../core/search/found';
+import { startSearch } from '../../core/search/search';
 import { buildOf } from '../../core/search/space';
 import { spaceAround } from '../../tests/catalog';
 import { seeded } from '../seeded';
@@ -19,7 +20,7 @@ export function searchFigures(base: Build, quick: boolean): Record<string, numbe
   const limits = limitsSchema.parse({ grade: 'trim', cutting: ['tuck', 'plastic'] });
   const from = performance.now();
   const search = startSearch(space, limits);
-  while (!search.state.done) search.step(20_000);
+  while (!search.done) search.step(20_000);
   const searchMs = performance.now() - from;
   const { total, found } = search.state;
   const { pick } = seeded(1);

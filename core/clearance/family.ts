@@ -1,3 +1,4 @@
+import { grouped } from '../grouped';
 import type { Profile } from './profile';
 
 /** Which wheels a silhouette will be asked about. */
@@ -74,16 +75,23 @@ export function flangeInside(p: Profile): boolean {
   return Math.hypot(u, w) <= corner;
 }
 
+const rimMid = ({ rimInnerMm, rimOuterMm }: Profile): number => (rimInnerMm + rimOuterMm) / 2;
+
 /** The family of one profile, or of several (at least one). */
 export function familyOf(profiles: readonly Profile[]): Family {
-  const rims = profiles.map(rimBox).sort((x, y) => x.mid - y.mid);
-  const mids = [...new Set(rims.map(({ mid }) => mid))];
+  const byMid = grouped(profiles, rimMid);
   return {
     centreMm: range(profiles.map(({ centreMm }) => centreMm)),
     tire: shapeRange(profiles.map(tireBox)),
-    rims: mids.map((mid) => shapeRange(rims.filter((rim) => rim.mid === mid))),
+    rims: [...byMid.entries()].sort(([x], [y]) => x - y).map(([, some]) => shapeRange(some.map(rimBox))),
     flangeInside: profiles.every(flangeInside),
   };
+}
+
+/** Which of the family's rims each of the profiles has that the family was made of: what `rimInFamily` says, without its checks. */
+export function rimsInFamily({ rims }: Family, profiles: readonly Profile[]): Int32Array {
+  const at = new Map(rims.map(({ midMm: [mid] }, i) => [mid, i]));
+  return Int32Array.from(profiles, (profile) => at.get(rimMid(profile)) ?? -1);
 }
 
 const ROUNDING_MM = 1e-9;

@@ -46,16 +46,13 @@ class Extremes {
     this.at[bin] = position;
   }
 
-  /** Calls back for every used bin in ascending order, and empties the row. */
+  /** Calls back for every used bin, in no order that matters, and empties the row. */
   drain(take: (position: number, value: number) => void): void {
-    const far = [...this.far].sort(([x], [y]) => x - y);
-    for (const [bin, [position, value]] of far) if (bin < 0) take(position, value);
-    this.used.sort((x, y) => x - y);
+    for (const [position, value] of this.far.values()) take(position, value);
     for (const bin of this.used) {
       take(this.at[bin]!, this.value[bin]!);
       this.seen[bin] = 0;
     }
-    for (const [bin, [position, value]] of far) if (bin >= BINS) take(position, value);
     this.used.length = 0;
     this.far.clear();
   }
@@ -105,7 +102,7 @@ class Gatherer {
   }
 
   offer(a: number, r: number): void {
-    if (leastDistance(this.shape, a, r) > this.sure) return;
+    if (!this.near(a, r)) return;
     this.sure = Math.min(this.sure, mostDistance(this.shape, this.centre, a, r));
     const [low, high] = this.shape.midMm;
     if (r > high) this.above.offer(a, r);
@@ -119,9 +116,15 @@ class Gatherer {
       ]);
   }
 
+  /** Whether a point can be nearest by rule 5, as far as is known by now. */
+  private near(a: number, r: number): boolean {
+    return leastDistance(this.shape, a, r) <= this.sure;
+  }
+
   /**
-   * One side, its points told by how far out they are and where along the side: rules 1 to 3. `edge` is how
-   * far out the farthest straight side stands, `bounds` the range of the shapes' middles along the side.
+   * One side, its points told by how far out they are and where along the side, which is `turned` where that is
+   * the radius: rules 1 to 3. `edge` is how far out the farthest straight side stands, `bounds` the range of the
+   * shapes' middles along the side.
    */
   private side(
     from: Extremes,
@@ -129,10 +132,13 @@ class Gatherer {
     edge: number,
     bounds: readonly [number, number],
     leastHalf: number,
-    keep: (along: number, out: number) => void,
+    turned: boolean,
   ): void {
     const points: [along: number, out: number][] = [];
-    from.drain((along, value) => points.push([along, value]));
+    // What rule 5 says of all points is known by now, and most of them need not be sorted.
+    from.drain((along, out) => {
+      if (turned ? this.near(out, along) : this.near(along, out)) points.push([along, out]);
+    });
     points.sort(([, x], [, y]) => sign * (x - y));
     // Rule 3's slack of the best point so far, and where rule 2 ends each corner.
     let slack = -1;
@@ -140,7 +146,8 @@ class Gatherer {
     for (const [along, out] of points) {
       if (slack >= 0 && sign * (out - edge) >= -slack) continue;
       if (along <= leftmost || along >= rightmost) continue;
-      keep(along, out);
+      this.a.push(turned ? out : along);
+      this.r.push(turned ? along : out);
       leftmost = Math.max(leftmost, Math.min(along, 2 * bounds[0] - along));
       rightmost = Math.min(rightmost, Math.max(along, 2 * bounds[1] - along));
       slack = Math.max(slack, leastHalf - Math.max(Math.abs(along - bounds[0]), Math.abs(along - bounds[1])));
@@ -150,17 +157,15 @@ class Gatherer {
   /** Moves what was offered since the last call into `a` and `r`. */
   finish(): void {
     const { midMm, leastHalfAMm, leastHalfRMm, outerMm, innerMm, rightMm, leftMm } = this.shape;
-    const keep = (a: number, r: number): void => {
-      if (leastDistance(this.shape, a, r) > this.sure) return;
+    this.side(this.above, 1, outerMm, this.centre, leastHalfAMm, false);
+    this.side(this.below, -1, innerMm, this.centre, leastHalfAMm, false);
+    this.side(this.right, 1, rightMm, midMm, leastHalfRMm, true);
+    this.side(this.left, -1, leftMm, midMm, leastHalfRMm, true);
+    for (const [a, r] of this.middle.values()) {
+      if (!this.near(a, r)) continue;
       this.a.push(a);
       this.r.push(r);
-    };
-    const turned = (r: number, a: number): void => keep(a, r);
-    this.side(this.above, 1, outerMm, this.centre, leastHalfAMm, keep);
-    this.side(this.below, -1, innerMm, this.centre, leastHalfAMm, keep);
-    this.side(this.right, 1, rightMm, midMm, leastHalfRMm, turned);
-    this.side(this.left, -1, leftMm, midMm, leastHalfRMm, turned);
-    for (const [a, r] of this.middle.values()) keep(a, r);
+    }
     this.middle.clear();
     this.sure = Infinity;
   }

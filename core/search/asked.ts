@@ -1,5 +1,6 @@
 import type { Build } from '../build';
 import { NO_LIFT } from '../vehicle/asDelivered';
+import type { Limits } from './limits';
 import {
   HERE,
   kitHeightMm,
@@ -22,6 +23,13 @@ export type Offers = {
   lifts: readonly OfferedLift[];
   ratios: readonly OfferedRatio[];
 };
+
+/** The stage as a search judges it: in the zone and by the rules that are asked for, where they are not its own. */
+export function judgedAs(base: Build, { zone, zoneLimits, ruleSet }: Limits): Build {
+  const { zone: _own, zoneLimits: _limits, ...rest } = base.use;
+  const inZone = zone || zoneLimits ? { ...rest, zone: zone ?? base.use.zone, zoneLimits } : base.use;
+  return { ...base, use: ruleSet ? { ...inZone, rules: ruleSet } : inZone };
+}
 
 /**
  * The space of a search around a stage: of what may change everything that is offered beside what is on, of the rest what is

@@ -3,7 +3,8 @@ import { readBuild, type Build, type Tire, type VehicleFile, type Wheel } from '
 import type { Grade } from '../clearance/grade';
 import { asDelivered, NO_LIFT } from '../vehicle/asDelivered';
 import { limitsSchema, STOP_WORDS, type Stop } from './limits';
-import { choiceOf, startSearch } from './search';
+import { choiceOf } from './found';
+import { startSearch } from './search';
 import { buildOf, HERE, kitHeightMm, type OfferedLift, type Space } from './space';
 
 /** A package that is tried on many vehicles. */
@@ -37,7 +38,7 @@ export function tryOn(vehicle: VehicleFile, pack: FleetPackage, kits: readonly O
     ratios: [{ ...HERE, words: 'ratio', axleRatio: base.vehicle.stock.axleRatio }],
   };
   const search = startSearch(space, limitsSchema.parse({}), true);
-  while (!search.state.done) search.step(100);
+  while (!search.done) search.step(100);
   const { found, fallen, total } = search.state;
   if (total === 0 || fallen.wheel > 0 || fallen.hardware > 0)
     return { grade: null, leastMm: null, lift: null, stop: 'wheel', words: STOP_WORDS.wheel };

@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { useSchema, ZONES } from '../build';
 import { oneOf, whole, within } from '../contract';
 import { CUT_KINDS, type CutKind } from '../cutting/kinds';
+import { ruleSetSchema } from '../rules/schema';
 
 const KINDS = Object.keys(CUT_KINDS) as [CutKind, ...CutKind[]];
 
@@ -10,6 +12,9 @@ export const limitsSchema = z.strictObject({
   grade: oneOf(['free', 'close', 'trim']).default('close'),
   /** Which kinds of trimming may be asked for where the grade is `trim`. */
   cutting: z.array(oneOf(KINDS)).max(KINDS.length).default([]),
+  /** Which poses decide, where it is not the stage's own zone; the shop's own zone before one of the three. */
+  zone: oneOf(ZONES).optional(),
+  zoneLimits: useSchema.shape.zoneLimits,
   /** Share of the inside lock that can be used at ride height. */
   lockKept: within(0, 1).optional(),
   /** Capacity of two tires over the load of the axle, beyond what the load check asks for: 0.2 is a fifth more. */
@@ -18,6 +23,8 @@ export const limitsSchema = z.strictObject({
   speedometer: z.boolean({ error: 'is not true/false' }).default(false),
   /** Whether the rules of the place have to be kept. */
   rules: z.boolean({ error: 'is not true/false' }).default(false),
+  /** Those rules, where they are not the ones that are in force for the stage. */
+  ruleSet: ruleSetSchema.optional(),
   /** Least of capacity over demand of any part of an axle. */
   axleFactor: within(0, 5).optional(),
   /** Engine speed at the cruising speed in top gear, rpm. */
@@ -46,6 +53,8 @@ export const STOPS = [
   'rules',
 ] as const;
 export type Stop = (typeof STOPS)[number];
+/** What a package fell to, and by how much it missed it, in the unit of `STOP_UNITS`. */
+export type Fall = { stop: Stop; by: number };
 
 export const STOP_WORDS: Record<Stop, string> = {
   wheel: 'the wheel does not go onto this hub, over its brakes or under this tire',

@@ -6,7 +6,7 @@ import { loadOf, type Load } from '../load/load';
 import { codeOf, tireSize, type TireSize } from '../tire/size';
 import { hardwareChecks } from '../wheel/hardware';
 import { hubChecks } from '../wheel/hubChecks';
-import type { Limits, Stop } from './limits';
+import type { Fall, Limits, Stop } from './limits';
 import {
   buildOf,
   costOf,
@@ -24,12 +24,12 @@ export type Pair = {
   tire: number;
   wheel: number;
   size: TireSize;
-  load: Load;
+  /** Filled in when it is asked for first. */
+  load?: Load;
   /** Spacers by number: the wheel's profile with each; null where studs and spacer do not go together. */
   profiles: (Profile | null)[];
 };
 
-export type Fall = { stop: Stop; by: number };
 /** What fell before any lift was looked at: which tire, which wheel (-1: whichever), to what, and how many spacers it counts for. */
 export type EarlyFall = Fall & { tire: number; wheel: number; spacers: number };
 
@@ -118,7 +118,7 @@ export function pairsOf(
         }
         return profileOf(size, wheel.wheel, spacer.spacerMm);
       });
-      if (profiles.some((one) => one !== null)) pairs.push({ tire: t, wheel: w, size, load, profiles });
+      if (profiles.some((one) => one !== null)) pairs.push({ tire: t, wheel: w, size, profiles });
     }
   });
   return { pairs, fallen, mountable };

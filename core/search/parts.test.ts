@@ -168,7 +168,7 @@ describe('what is asked', () => {
 
 describe('a summary', () => {
   const search = startSearch(space, none);
-  while (!search.state.done) search.step(500);
+  while (!search.done) search.step(500);
   const summary = summaryOf(base, space, search.state, wishesSchema.parse({}));
 
   test('says what was judged, and the largest of each lift', () => {

@@ -1,7 +1,7 @@
 import type { Build } from '../build';
 import { tireSize } from '../tire/size';
 import type { Wishes } from './limits';
-import type { Found } from './search';
+import type { Found } from './found';
 
 /** What packages are better by, each so that more is better. What is not known counts as the worst. */
 const MERITS = {

@@ -7,7 +7,8 @@ import { assess } from '../assess';
 import type { Build } from '../build';
 import { limitsSchema, STOPS, wishesSchema, type Limits, type Wishes } from './limits';
 import { bestOf, dominates, frontOf, rank } from './ranking';
-import { choiceOf, startSearch, type Found, type SearchState } from './search';
+import { choiceOf, type Found } from './found';
+import { startSearch, type SearchState } from './search';
 import { buildOf, type Space } from './space';
 
 const limits = (more: Partial<Limits> = {}): Limits => ({ ...limitsSchema.parse({}), ...more });
@@ -20,7 +21,7 @@ const coarse = (name: string, more: Partial<Build['use']> = {}): Build => {
 
 function whole(space: Space, of: Limits, fits = 1e9, everything = true): SearchState {
   const search = startSearch(space, of, everything);
-  while (!search.state.done) search.step(fits);
+  while (!search.done) search.step(fits);
   return search.state;
 }
 const key = ({ tire, wheel, spacer, lift, ratio }: Found): string =>

@@ -58,8 +58,9 @@ export function buildOf(
   };
 }
 
+type Priced = Record<keyof Choice, Pick<Offer, 'price'>>;
 /** Tires and wheels are bought by fours, spacers too; null as soon as one price is not known. */
-export function costOf({ tire, wheel, spacer, lift, ratio }: Choice): number | null {
+export function costOf({ tire, wheel, spacer, lift, ratio }: Priced): number | null {
   const parts = [tire.price, wheel.price, spacer.price].map((price) => (price === null ? null : 4 * price));
   const all = [...parts, lift.price, ratio.price];
   return all.some((price) => price === null)

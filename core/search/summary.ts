@@ -1,7 +1,8 @@
 import type { Build } from '../build';
 import type { Stop, Wishes } from './limits';
 import { bestOf, frontOf, rank, type Ranked } from './ranking';
-import { choiceOf, type Found, type SearchState } from './search';
+import { choiceOf, type Found } from './found';
+import type { SearchState } from './search';
 import type { Space } from './space';
 
 /** What is shown of a search while it goes on and when it is done. */

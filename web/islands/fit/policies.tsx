@@ -1,41 +1,30 @@
 import { useStore } from '@nanostores/react';
 import { SlidersHorizontal } from 'lucide-react';
 import { useState } from 'react';
-import { ZONES, type Build, type RubPolicy, type Zone } from '../../../core/build';
+import type { Build, RubPolicy } from '../../../core/build';
 import { KISS } from '../../../core/clearance/rub';
 import { Segments } from '../controls/choices';
 import { changeStage } from '../sheet/edits';
 import { $shop, editStages } from '../sheet/store';
 import { ZoneDialog } from './ZoneDialog';
-
-const ZONE_LABELS: Record<Zone, string> = { street: 'Street', trail: 'Trail', all: 'Everything' };
-const OWN = 'own:';
+import { zoneChosen, zoneOptions, zoneValue } from './zones';
 
 /** Which poses decide: one of the three, or one of the shop's own. */
 export function ZonePicker({ build }: { build: Build }) {
   const { zones } = useStore($shop);
   const [editing, setEditing] = useState(false);
-  const { zone, zoneLimits } = build.use;
+  const { zoneLimits } = build.use;
   // A zone that the shop has since taken out stays with the stages that were judged by it.
   const own =
     zoneLimits && !zones.some(({ label }) => label === zoneLimits.label) ? [zoneLimits, ...zones] : zones;
   const choose = (value: string): void => {
-    if (!value.startsWith(OWN))
-      return void changeStage([{ path: '/use/zone', to: value }, { path: '/use/zoneLimits' }]);
-    const chosen = own.find(({ label }) => label === value.slice(OWN.length));
-    if (chosen) changeStage([{ path: '/use/zoneLimits', to: { ...chosen } }]);
+    const chosen = zoneChosen(value, own);
+    if (chosen.zone) changeStage([{ path: '/use/zone', to: chosen.zone }, { path: '/use/zoneLimits' }]);
+    if (chosen.zoneLimits) changeStage([{ path: '/use/zoneLimits', to: chosen.zoneLimits }]);
   };
   return (
     <div className="flex items-center gap-1">
-      <Segments
-        label="Zone"
-        value={zoneLimits ? `${OWN}${zoneLimits.label}` : zone}
-        options={[
-          ...ZONES.map((one) => [one as string, ZONE_LABELS[one]] as const),
-          ...own.map(({ label }) => [`${OWN}${label}`, label] as const),
-        ]}
-        choose={choose}
-      />
+      <Segments label="Zone" value={zoneValue(build.use)} options={zoneOptions(own)} choose={choose} />
       <button
         type="button"
         className="plain-button"

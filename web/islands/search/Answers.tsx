@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import type { Build } from '../../../core/build';
 import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
 import { MERIT_WORDS } from '../../../core/search/ranking';
-import type { Found } from '../../../core/search/search';
+import type { Found } from '../../../core/search/found';
 import type { Why } from '../../../core/search/summary';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';

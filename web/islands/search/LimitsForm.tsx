@@ -1,12 +1,18 @@
+import { useStore } from '@nanostores/react';
 import type { ReactNode } from 'react';
+import type { RuleSet } from '../../../core/rules/schema';
 import { CHANGES, type Change } from '../../../core/search/asked';
 import { CUT_KINDS, type CutKind } from '../../../core/cutting/kinds';
 import { Choice } from '../controls/choices';
+import { zoneChosen, zoneOptions } from '../fit/zones';
+import { $shop } from '../sheet/store';
 import { typedNumber } from '../controls/RowsDialog';
 
 /** The limits as they are typed; empty is no limit. */
 export type LimitsTyped = {
   grade: 'free' | 'close' | 'trim';
+  /** Empty is the stage's own. */
+  zone: string;
   cutting: CutKind[];
   lockKept: string;
   loadReserve: string;
@@ -16,10 +22,11 @@ export type LimitsTyped = {
   budget: string;
   days: string;
   speedometer: boolean;
-  rules: boolean;
+  rules: '' | 'job' | 'shop';
 };
 export const LIMITS_TYPED: LimitsTyped = {
   grade: 'close',
+  zone: '',
   cutting: ['tuck', 'plastic'],
   lockKept: '',
   loadReserve: '',
@@ -29,7 +36,7 @@ export const LIMITS_TYPED: LimitsTyped = {
   budget: '',
   days: '',
   speedometer: false,
-  rules: false,
+  rules: '',
 };
 const CHANGE_WORDS: Record<Change, string> = {
   tire: 'tire',
@@ -51,8 +58,11 @@ const NUMBERS: readonly (readonly [
   ['days', 'Within days'],
 ];
 
+/** What the shop offers beside what is typed: its own zones, and its rules. */
+type ShopLimits = { zones: readonly { label: string; bump: number; lock: number }[]; rules: RuleSet };
+
 /** As the limits' schema takes it: what cannot be read goes on as it was typed, to be refused by name. */
-export function limitsOf(typed: LimitsTyped): unknown {
+export function limitsOf(typed: LimitsTyped, shop: ShopLimits): unknown {
   const number = (text: string, share = 1): unknown => {
     if (text.trim() === '') return undefined;
     const value = typedNumber(text);
@@ -61,6 +71,7 @@ export function limitsOf(typed: LimitsTyped): unknown {
   const rpm = typed.rpmLeast.trim() !== '' || typed.rpmMost.trim() !== '';
   return {
     grade: typed.grade,
+    ...zoneChosen(typed.zone, shop.zones),
     cutting: typed.grade === 'trim' ? typed.cutting : [],
     lockKept: number(typed.lockKept, 0.01),
     loadReserve: number(typed.loadReserve, 0.01),
@@ -69,7 +80,8 @@ export function limitsOf(typed: LimitsTyped): unknown {
     budget: number(typed.budget),
     days: number(typed.days),
     speedometer: typed.speedometer,
-    rules: typed.rules,
+    rules: typed.rules !== '',
+    ruleSet: typed.rules === 'shop' ? shop.rules : undefined,
   };
 }
 
@@ -83,6 +95,8 @@ function Tick({ on, set, children }: { on: boolean; set: (on: boolean) => void; 
 }
 
 type Props = {
+  /** Whether rules are in force for the stage that is searched around. */
+  hasRules: boolean;
   may: readonly Change[];
   setMay: (may: readonly Change[]) => void;
   typed: LimitsTyped;
@@ -90,7 +104,8 @@ type Props = {
 };
 
 /** What may change, and what the package has to keep to. */
-export function LimitsForm({ may, setMay, typed, setTyped }: Props) {
+export function LimitsForm({ hasRules, may, setMay, typed, setTyped }: Props) {
+  const { zones, rules } = useStore($shop);
   const set = (change: Partial<LimitsTyped>): void => setTyped({ ...typed, ...change });
   const toggled = <T,>(list: readonly T[], one: T, on: boolean): T[] =>
     on ? [...list, one] : list.filter((other) => other !== one);
@@ -107,12 +122,9 @@ export function LimitsForm({ may, setMay, typed, setTyped }: Props) {
         <Tick on={typed.speedometer} set={(speedometer) => set({ speedometer })}>
           lawful speedometer as it is
         </Tick>
-        <Tick on={typed.rules} set={(rules) => set({ rules })}>
-          rules of the place
-        </Tick>
       </div>
       <div className="flex flex-wrap items-end gap-x-3 gap-y-1" role="group" aria-label="Limits">
-        <div className="w-56">
+        <div className="w-52">
           <Choice
             label="Grade"
             value={typed.grade}
@@ -124,8 +136,28 @@ export function LimitsForm({ may, setMay, typed, setTyped }: Props) {
             choose={(grade) => set({ grade })}
           />
         </div>
+        <div className="w-36">
+          <Choice
+            label="In the zone"
+            value={typed.zone}
+            options={[['', 'of the stage'], ...zoneOptions(zones)]}
+            choose={(zone) => set({ zone })}
+          />
+        </div>
+        <div className="w-40">
+          <Choice
+            label="Rules of the place"
+            value={typed.rules}
+            options={[
+              ['', 'not asked'],
+              ...(hasRules ? [['job', 'those of the job'] as const] : []),
+              ['shop', `the shop’s: ${rules.name}`],
+            ]}
+            choose={(rules) => set({ rules })}
+          />
+        </div>
         {NUMBERS.map(([key, words]) => (
-          <label key={key} className="caption w-[6.6rem]">
+          <label key={key} className="caption w-[5.3rem]">
             {words}
             <input
               className="field-box text-ink"

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import type { Found } from '../../../core/search/search';
+import type { Found } from '../../../core/search/found';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import { Segments } from '../controls/choices';
 import { $units } from '../sheet/store';

@@ -5,7 +5,7 @@ import type { Build } from '../../../core/build';
 import type { Change } from '../../../core/search/asked';
 import { limitsSchema, wishesSchema, type Wishes } from '../../../core/search/limits';
 import { saveAll } from '../sheet/saving';
-import { $activeId, $build, $job } from '../sheet/store';
+import { $activeId, $build, $job, $shop } from '../sheet/store';
 import { refusalWords, send } from '../sheet/wire';
 import { Answers } from './Answers';
 import { LimitsForm, limitsOf, LIMITS_TYPED, type LimitsTyped } from './LimitsForm';
@@ -71,7 +71,7 @@ export function SearchStation({ build }: { build: Build }) {
   const [wishes, setWishes] = useState<Wishes>(() => wishesSchema.parse({}));
   const [fault, setFault] = useState('');
   const search = (): void => {
-    const limits = limitsSchema.safeParse(limitsOf(typed));
+    const limits = limitsSchema.safeParse(limitsOf(typed, $shop.get()));
     const [issue] = limits.success ? [] : limits.error.issues;
     setFault(issue ? `${issue.path.join(' ')} ${issue.message}` : '');
     // The stage as it is now, which may be drawn a moment later.
@@ -129,7 +129,13 @@ export function SearchStation({ build }: { build: Build }) {
       </div>
       {open && (
         <>
-          <LimitsForm may={may} setMay={setMay} typed={typed} setTyped={setTyped} />
+          <LimitsForm
+            hasRules={build.use.rules !== undefined}
+            may={may}
+            setMay={setMay}
+            typed={typed}
+            setTyped={setTyped}
+          />
           <div className="mt-2 grid grid-cols-6 gap-x-5" role="group" aria-label="What matters">
             {WISHES.map(([key, words]) => (
               <label key={key} className="caption block">

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Build } from '../../../core/build';
 import type { Fold, FoldWindow } from '../../../core/clearance/fold';
 import { profileOf } from '../../../core/clearance/profile';
-import type { Found } from '../../../core/search/search';
+import type { Found } from '../../../core/search/found';
 import { tireSize } from '../../../core/tire/size';
 import { WheelSection } from '../../drawings/WheelSection';
 import { layerOf } from '../../drawings/layers';
@@ -16,20 +16,20 @@ const nothing = (): void => undefined;
 /** The wheel's-eye section of a found package at the front, with the wheel as delivered thin in it. */
 export function WheelPeek({ found, build }: { found: Found; build: Build }) {
   const units = useStore($units);
-  const { vehicle, package: pack } = build;
-  const lift = JSON.stringify(pack.lift);
-  const [fold, setFold] = useState<{ lift: string; fold: Fold } | null>(null);
+  const { vehicle, package: pack, use } = build;
+  const swept = JSON.stringify([pack.lift, use.zone, use.zoneLimits]);
+  const [fold, setFold] = useState<{ swept: string; fold: Fold } | null>(null);
   useEffect(() => {
     let here = true;
-    // What could be met depends on the lift alone: it is folded anew only for another.
+    // What could be met depends on lift and zone alone: it is folded anew only for another.
     void askPatiently((api) => api.fold(build, 'front', WINDOW)).then((made) => {
-      if (here) setFold({ lift, fold: made });
+      if (here) setFold({ swept, fold: made });
     });
     return () => {
       here = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [lift]);
+  }, [swept]);
   const { obstacles } = vehicle.corners.front;
   const of = ({ tire, wheel }: Pick<Build['package'], 'tire' | 'wheel'>, spacerMm: number) =>
     profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
@@ -41,7 +41,7 @@ export function WheelPeek({ found, build }: { found: Found; build: Build }) {
       </p>
       <WheelSection
         window={WINDOW}
-        fold={fold?.lift === lift ? fold.fold : null}
+        fold={fold?.swept === swept ? fold.fold : null}
         layers={obstacles.map(({ material }) => layerOf(material))}
         names={obstacles.map(({ label, id }) => label || id)}
         profile={of(pack, pack.spacerMm)}

@@ -9,8 +9,6 @@ import { refusalWords, send } from '../sheet/wire';
 
 /** The search of the page as it stands; null before the first. */
 export const $report = atom<Report | null>(null);
-/** The build that it is around: what is found is shown beside it until the next search. */
-export const $around = atom<Build | null>(null);
 
 let worker: Remote<SearchApi> | undefined;
 export function searchWorker(): Remote<SearchApi> {
@@ -39,7 +37,7 @@ async function offersOf(jobId: number): Promise<Offers | null> {
 
 /** Fetches what a search will ask for, before it is asked. */
 export function prepareSearch(jobId: number): void {
-  void searchWorker().why('');
+  void searchWorker().prepare();
   void offersOf(jobId);
 }
 
@@ -53,13 +51,24 @@ export async function startSearching(
   const list = await offersOf(jobId);
   if (!list) return;
   $report.set(null);
-  $around.set(build);
-  await searchWorker().start(build, list, may, limits, wishes, tell);
+  await whole(searchWorker().start(build, list, may, limits, wishes, tell));
+}
+
+/** A search that broke off says so; what it found until then stays on the page. */
+async function whole(search: Promise<void>): Promise<void> {
+  try {
+    await search;
+  } catch (error) {
+    console.error('the search broke off', error);
+    toast('The search broke off. Search again; if it does so again, close other pages first.');
+    const report = $report.get();
+    if (report) $report.set({ ...report, running: false });
+  }
 }
 export async function stopSearching(): Promise<void> {
   $report.set(await searchWorker().stop());
 }
-export const resumeSearching = (): Promise<void> => searchWorker().resume(tell);
+export const resumeSearching = (): Promise<void> => whole(searchWorker().resume(tell));
 export async function weighAgain(wishes: Wishes): Promise<void> {
   const report = await searchWorker().weigh(wishes);
   if (report) $report.set({ ...report, running: $report.get()?.running ?? false });

@@ -1,0 +1,54 @@
+import { rpmAt, runningOf } from '../driveline/gearing';
+import { speedometerOf } from '../driveline/speedometer';
+import { strengthOf } from '../driveline/strength';
+import { loadOf } from '../load/load';
+import { ruleChecks } from '../rules/evaluate';
+import { tireSize } from '../tire/size';
+import type { Fall, Limits } from './limits';
+import { offerStop, type Pair } from './pairs';
+import { buildOf, type Choice, type Space } from './space';
+
+/** Whether anything is asked of a package by which it could fall after it cleared. */
+export const asksOfDriving = ({ budget, days, rpm, speedometer, axleFactor, rules }: Limits): boolean =>
+  budget !== undefined || days !== undefined || !!rpm || speedometer || axleFactor !== undefined || rules;
+
+/** What a package that clears falls to by the lift's and the ratio's own price and by how it drives; null where it keeps to all. */
+export function drivenStop({ base }: Space, limits: Limits, choice: Choice, pair: Pair): Fall | null {
+  const offered = offerStop(limits, choice);
+  if (offered) return offered;
+  const { rpm, speedometer, axleFactor, rules } = limits;
+  if (!rpm && !speedometer && axleFactor === undefined && !rules) return null;
+  const build = buildOf(base, choice);
+  const topGear = base.vehicle.powertrain?.gears.at(-1);
+  if (rpm && topGear !== undefined && base.use.cruiseKmh !== undefined) {
+    const turns = rpmAt(base.use.cruiseKmh, topGear, runningOf(build).package);
+    const off = Math.max(rpm.least - turns, turns - rpm.most);
+    if (off > 0) return { stop: 'rpm', by: off };
+  }
+  const { stock } = base.vehicle;
+  const dial = () =>
+    speedometerOf(
+      build,
+      tireSize(stock.tire, stock.wheel.widthIn).rollingCircumferenceMm,
+      pair.size.rollingCircumferenceMm,
+    );
+  if (speedometer && dial().checks.some(({ status }) => status === 'fail'))
+    return { stop: 'speedometer', by: 0 };
+  if (axleFactor !== undefined) {
+    const strength = strengthOf(build);
+    // What is not known does not pass.
+    const factor =
+      'front' in strength
+        ? [...strength.front.parts, ...strength.rear.parts]
+            // Bearing, steering and brakes are told against as delivered, not against what breaks them.
+            .filter(({ capacityNm }) => capacityNm !== undefined)
+            .reduce((least, part) => Math.min(least, part.factor), Infinity)
+        : -Infinity;
+    if (factor < axleFactor) return { stop: 'axle', by: axleFactor - factor };
+  }
+  if (!rules) return null;
+  // Load does not depend on lift or ratio: asked for once a pair, and only where rules ask for it.
+  pair.load ??= loadOf(build);
+  const judged = { speedometer: dial(), load: pair.load };
+  return ruleChecks(build, judged).some(({ status }) => status === 'fail') ? { stop: 'rules', by: 0 } : null;
+}
