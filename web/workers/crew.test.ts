@@ -27,7 +27,10 @@ function handOf(name: string, log: string[]): Hand<[]> & { opened: number } {
       }
       return { tally: tallyOf(at()), done: at() === lift + 1 };
     },
-    pause: () => Promise.resolve(void run++),
+    pause: () => {
+      run++;
+      return Promise.resolve();
+    },
   };
   return hand;
 }

@@ -50,7 +50,7 @@ async function go(tell: (report: Report) => void): Promise<void> {
   if (!at) return;
   const mine = at;
   let wait = REPORT_MS;
-  let timer: ReturnType<typeof setTimeout>;
+  let timer: ReturnType<typeof setTimeout> | undefined;
   const say = (): void => {
     if (at !== mine) return;
     const begun = performance.now();
@@ -69,7 +69,7 @@ async function go(tell: (report: Report) => void): Promise<void> {
   try {
     await mine.crew.work();
   } finally {
-    clearTimeout(timer!);
+    clearTimeout(timer);
   }
   if (!mine.crew.running) say();
 }

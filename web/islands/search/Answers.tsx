@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/build';
 import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
@@ -103,7 +103,15 @@ export function Answers({ report }: { report: Report }) {
     const refused = build ? await makeStage(build) : 'The search was started anew meanwhile.';
     if (refused) toast(refused);
   };
-  const { ranked, parts } = report;
+  const { ranked, parts, running } = report;
+  const [best] = ranked;
+  useEffect(() => {
+    // The best is shown before anything is pointed at.
+    if (running || chosen || !best) return;
+    void searchWorker()
+      .build(best)
+      .then((build) => build && setChosen((before) => before ?? { found: best, build }));
+  }, [running, chosen, best]);
   return (
     <div className="mt-3">
       <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-x-8">

@@ -123,7 +123,7 @@ export function LimitsForm({ hasRules, may, setMay, typed, setTyped }: Props) {
           lawful speedometer as it is
         </Tick>
       </div>
-      <div className="flex flex-wrap items-end gap-x-3 gap-y-1" role="group" aria-label="Limits">
+      <div className="flex flex-wrap items-end gap-x-2 gap-y-1" role="group" aria-label="Limits">
         <div className="w-52">
           <Choice
             label="Grade"
@@ -157,7 +157,7 @@ export function LimitsForm({ hasRules, may, setMay, typed, setTyped }: Props) {
           />
         </div>
         {NUMBERS.map(([key, words]) => (
-          <label key={key} className="caption w-[5.3rem]">
+          <label key={key} className="caption w-[5.9rem]">
             {words}
             <input
               className="field-box text-ink"
