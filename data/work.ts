@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import type { JobWork } from '../core/work/jobWork';
 import type { Quote } from '../core/work/quote';
 import type { Queryable } from './client';
@@ -57,10 +57,20 @@ export async function quoteById(db: Queryable, id: number): Promise<QuoteRow | u
   return row;
 }
 
-export async function insertQuote(db: Queryable, values: typeof quotes.$inferInsert): Promise<QuoteRow> {
-  const [row] = await db.insert(quotes).values(values).returning();
-  if (!row) throw new Error('a quote was not stored');
-  return row;
+/** One more quote of a job, numbered after the last. Of two at the same moment the later one is numbered anew. */
+export async function insertQuote(
+  db: Queryable,
+  values: Pick<typeof quotes.$inferInsert, 'jobId' | 'document' | 'person'>,
+): Promise<QuoteRow> {
+  const number = sql<number>`(select coalesce(max("number"), 0) + 1 from ${quotes} where "job_id" = ${values.jobId})`;
+  for (;;) {
+    const [row] = await db
+      .insert(quotes)
+      .values({ ...values, number })
+      .onConflictDoNothing()
+      .returning();
+    if (row) return row;
+  }
 }
 
 /** Changes a quote that is not accepted and still has `version`; undefined otherwise. */

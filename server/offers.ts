@@ -1,4 +1,5 @@
 import type { CatalogItem } from '../core/catalog/items';
+import type { OfferedPart } from '../core/driveline/upgrades';
 import type {
   OfferedLift,
   OfferedRatio,
@@ -12,6 +13,9 @@ import type { Queryable } from '../data/client';
 export type PickTire = { id: number; maker: string; model: string; tire: CatalogItem<'tire'>['item'] };
 export type PickWheel = { id: number; maker: string; model: string; wheel: CatalogItem<'wheel'>['item'] };
 
+/** Whether what is made for one body goes on another; made for none is made for any. */
+const madeFor = (platform: string, made: string): boolean => made === '' || made === platform;
+
 /** Tires and wheels to pick from, small to large. */
 export async function pickable(db: Queryable): Promise<{ tires: PickTire[]; wheels: PickWheel[] }> {
   const rows = await allItems(db, ['tire', 'wheel']);
@@ -24,6 +28,20 @@ export async function pickable(db: Queryable): Promise<{ tires: PickTire[]; whee
       .sort((a, b) => (a.rimIn ?? 0) - (b.rimIn ?? 0) || (a.sizeMm ?? 0) - (b.sizeMm ?? 0))
       .map(({ id, maker, model, document }) => ({ id, maker, model, wheel: document as PickWheel['wheel'] })),
   };
+}
+
+/** Axle parts and gears of the catalog that are made for a body, or for any. */
+export async function partsFor(db: Queryable, platform: string): Promise<OfferedPart[]> {
+  const rows = await allItems(db, ['axle', 'gears']);
+  return rows.flatMap(({ id, kind, maker, model, name, price, days, document }): OfferedPart[] => {
+    const offer = { id, words: `${maker} ${model} ${name}`, price, days };
+    if (kind === 'gears') {
+      const { platform: made, axleRatio } = document as CatalogItem<'gears'>['item'];
+      return madeFor(platform, made) ? [{ ...offer, part: 'gears', axleRatio }] : [];
+    }
+    const { platform: made, part, steel, peakNm } = document as CatalogItem<'axle'>['item'];
+    return madeFor(platform, made) ? [{ ...offer, part, steel, peakNm }] : [];
+  });
 }
 
 export type { Offers } from '../core/search/asked';
@@ -47,7 +65,6 @@ export async function offersFor(
     price,
     days,
   });
-  const fits = (made: string): boolean => made === '' || made === platform;
   const list: OfferLists = { tires: [], wheels: [], spacers: [], lifts: [], ratios: [] };
   for (const row of rows) {
     switch (row.kind) {
@@ -69,12 +86,12 @@ export async function offersFor(
       }
       case 'lift': {
         const { platform: made, front, rear } = row.document as CatalogItem<'lift'>['item'];
-        if (fits(made)) list.lifts.push({ ...offer(row), lift: { front, rear } });
+        if (madeFor(platform, made)) list.lifts.push({ ...offer(row), lift: { front, rear } });
         break;
       }
       case 'gears': {
         const item = row.document as CatalogItem<'gears'>['item'];
-        if (fits(item.platform)) list.ratios.push({ ...offer(row), axleRatio: item.axleRatio });
+        if (madeFor(platform, item.platform)) list.ratios.push({ ...offer(row), axleRatio: item.axleRatio });
         break;
       }
       case 'axle':

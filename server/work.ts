@@ -105,10 +105,7 @@ export async function makeQuote(
   const read = quoteSchema.safeParse(body);
   if (!read.success) return faulty(faultsOf(quoteSchema, read.error.issues));
   if (!(await jobById(db, jobId))) return missing('job');
-  const [last] = await quotesOfJob(db, jobId);
-  return done(
-    out(await insertQuote(db, { jobId, number: (last?.number ?? 0) + 1, document: read.data, person })),
-  );
+  return done(out(await insertQuote(db, { jobId, document: read.data, person })));
 }
 
 const FROZEN = 'This quote was accepted and is frozen. Make a new one from the stages, or from a copy of it.';

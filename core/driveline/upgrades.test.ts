@@ -3,7 +3,7 @@ import { drivenBuild } from '../../tests/driven';
 import type { BuildFile } from '../build';
 import { disagreement, rowFor, sizeVerdict, type SizeRow } from './sizeSchool';
 import { strengthOf, type AxleStrength } from './strength';
-import { strengthWith, upgradesOf } from './upgrades';
+import { offeredUpgrades, strengthWith, upgradesOf, type OfferedPart } from './upgrades';
 
 const strong = (change: (file: BuildFile) => void = () => undefined) =>
   drivenBuild((file) => {
@@ -62,6 +62,54 @@ describe('one upgrade, tried', () => {
   });
   test('trying changes nothing of the build it is tried on', () =>
     expect(front(build)).toEqual(front(strong())));
+});
+
+describe('parts of the catalog', () => {
+  const build = strong();
+  const offer = (more: Partial<OfferedPart>): OfferedPart => ({
+    id: 7,
+    words: 'Denholt part',
+    price: 640,
+    days: 0,
+    part: 'joint',
+    ...more,
+  });
+  const tried = (part: OfferedPart): AxleStrength | null => {
+    const [upgrade] = offeredUpgrades(build, 'front', [part]);
+    return upgrade ? strengthWith(upgrade, 'front') : null;
+  };
+
+  test('a joint is judged by its maker’s figure', () =>
+    expect(factor(tried(offer({ peakNm: 5200 })), 'joint') / factor(front(build), 'joint')).toBeCloseTo(
+      5200 / 3500,
+      9,
+    ));
+  test('shafts, an axle, a locker and gears change what they are for', () => {
+    expect(factor(tried(offer({ part: 'shaft', steel: '300M' })), 'shaft')).toBeGreaterThan(
+      factor(front(build), 'shaft'),
+    );
+    expect(factor(tried(offer({ part: 'axle', peakNm: 50_000 })), 'ring-and-pinion')).toBeGreaterThan(
+      factor(front(build), 'ring-and-pinion'),
+    );
+    expect(factor(tried(offer({ part: 'locker' })), 'shaft')).toBeLessThanOrEqual(
+      factor(front(build), 'shaft'),
+    );
+    const [gears] = offeredUpgrades(build, 'front', [offer({ part: 'gears', axleRatio: 3.1 })]);
+    expect(gears?.build.package.axleRatio).toBe(3.1);
+  });
+  test('what says nothing that is judged is not offered, nor anything for an axle that is not driven', () => {
+    expect(offeredUpgrades(build, 'front', [offer({}), offer({ part: 'shaft' })])).toEqual([]);
+    const dead = strong(({ vehicle }) => {
+      if (vehicle.axles) vehicle.axles.front.driven = false;
+    });
+    expect(offeredUpgrades(dead, 'front', [offer({ peakNm: 5200 })])).toEqual([]);
+  });
+  test('price and delivery stand with it, and unknown is said as unknown', () => {
+    const words = (more: Partial<OfferedPart>) =>
+      offeredUpgrades(build, 'front', [offer({ peakNm: 5200, ...more })])[0]?.words;
+    expect(words({})).toBe('Denholt part (640, on the shelf)');
+    expect(words({ price: null, days: null })).toContain('price not known, delivery not known');
+  });
 });
 
 describe('a fuse', () => {

@@ -79,6 +79,52 @@ export function upgradesOf(build: Build, axle: AxleName): Upgrade[] {
   return list;
 }
 
+/** A part of the catalog for an axle, or gears; price and days null where nobody said. */
+export type OfferedPart = {
+  id: number;
+  words: string;
+  price: number | null;
+  days: number | null;
+  part: 'shaft' | 'joint' | 'locker' | 'axle' | 'gears';
+  steel?: keyof typeof STEEL_MPA;
+  peakNm?: number;
+  axleRatio?: number;
+};
+
+/** What a part of the catalog makes of an axle; null where it changes nothing that is judged there. */
+function withPart(
+  build: Build,
+  axle: AxleName,
+  { part, steel, peakNm, axleRatio }: OfferedPart,
+): Build | null {
+  const { shaft, joint, differential } = build.vehicle.axles?.[axle] ?? {};
+  switch (part) {
+    case 'shaft':
+      return shaft && steel ? withAxle(build, axle, { shaft: { ...shaft, steel } }) : null;
+    case 'joint':
+      return joint && peakNm !== undefined ? withAxle(build, axle, { joint: { ...joint, peakNm } }) : null;
+    case 'locker':
+      return differential === 'locker' ? null : withAxle(build, axle, { differential: 'locker' });
+    case 'axle':
+      return peakNm === undefined ? null : withAxle(build, axle, { outputPeakNm: peakNm });
+    case 'gears':
+      return axleRatio === undefined ? null : { ...build, package: { ...build.package, axleRatio } };
+  }
+}
+
+/** What the catalog has for an axle, each as the build that it would make: by its maker's figure, not by what is usual. */
+export function offeredUpgrades(build: Build, axle: AxleName, offered: readonly OfferedPart[]): Upgrade[] {
+  if (!build.vehicle.axles?.[axle].driven) return [];
+  return offered.flatMap((one): Upgrade[] => {
+    const made = withPart(build, axle, one);
+    if (!made) return [];
+    const price = one.price === null ? 'price not known' : String(one.price);
+    const days =
+      one.days === null ? 'delivery not known' : one.days === 0 ? 'on the shelf' : `${one.days} days`;
+    return [{ id: `item-${one.id}`, words: `${one.words} (${price}, ${days})`, build: made }];
+  });
+}
+
 /** The ladder of one axle with an upgrade tried on it; null where the build lacks what strength needs. */
 export function strengthWith(upgrade: Upgrade, axle: AxleName): AxleStrength | null {
   const strength = strengthOf(upgrade.build);

@@ -132,6 +132,16 @@ describe('strength and speed', () => {
     expect(await text('[data-testid="ladder"]')).toBe(ladder);
   });
 
+  test('a part of the catalog is tried by its maker’s figure, with its price', async () => {
+    const { text, eventually } = bench();
+    await choose('Try one change, without taking it', 'Denholt Heavy joint');
+    await eventually(
+      () => text('[data-testid="tried"]'),
+      (words) => /With Denholt Heavy joint.*\(310, /i.test(words),
+      'its ladder stands beside',
+    );
+  });
+
   test('a part marked as fuse is told of when another goes before it', async () => {
     const { text, eventually } = bench();
     const before = await text('[data-testid="tried"]');

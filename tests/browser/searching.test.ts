@@ -124,7 +124,17 @@ describe('what fits', () => {
 
   test('a result becomes a stage with one press, and stands beside the others', async () => {
     const { driver, eventually, settled, text } = bench();
-    await press('Make a stage', '(//table[@data-testid="ranking"]//tr)[2]');
+    // By the keyboard: down a line, up again, and Enter.
+    const line = await driver.findElement(By.css('[data-testid="ranking"] tbody button'));
+    await driver.executeScript('arguments[0].focus()', line);
+    const focused = (): Promise<string> =>
+      driver.executeScript('return document.activeElement.closest("tr").textContent');
+    const first = await focused();
+    await line.sendKeys(Key.ARROW_DOWN);
+    await eventually(focused, (words) => words !== first, 'the next line has the focus');
+    await driver.switchTo().activeElement().sendKeys(Key.ARROW_UP);
+    await eventually(focused, (words) => words === first, 'the first has it again');
+    await driver.switchTo().activeElement().sendKeys(Key.ENTER);
     await eventually(
       () => driver.findElements(By.css('[data-testid="stage-4"][aria-selected="true"]')),
       (list) => list.length === 1,

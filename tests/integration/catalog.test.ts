@@ -8,7 +8,7 @@ import { connect, type Connection } from '../../data/client';
 import { changeItem, exportCatalog, importCatalog, previewCatalog, removeItem } from '../../server/catalog';
 import { comparison } from '../../server/compare';
 import { jobLines } from '../../server/jobs';
-import { offersFor } from '../../server/offers';
+import { offersFor, partsFor } from '../../server/offers';
 
 let connection: Connection;
 const db = () => connection.database;
@@ -129,6 +129,14 @@ test('a search is offered what goes onto the hub and what is made for the body',
   expect(rook.lifts.every(({ words }) => words.includes('Haldane Rook'))).toBe(true);
   expect(rook.ratios.map(({ axleRatio }) => axleRatio)).toEqual([4.1, 4.3]);
   expect((await offersFor(db(), { platform: 'Selk Marten', studs: 5, pcdMm: 108 })).ratios).toEqual([]);
+});
+
+test('axle parts and gears of the body are offered for its axles, with price and what is not known', async () => {
+  const parts = await partsFor(db(), 'Orrin Halyard');
+  expect(new Set(parts.map(({ part }) => part))).toEqual(new Set(['shaft', 'joint', 'locker', 'gears']));
+  expect(parts.find(({ part }) => part === 'joint')).toMatchObject({ peakNm: 5200, price: 310, days: null });
+  expect(parts.some(({ words }) => words.includes('Haldane Rook'))).toBe(false);
+  expect(await partsFor(db(), 'Selk Marten')).toEqual([]);
 });
 
 test('stages stand side by side: only what differs, in an order of the stages, at most four', async () => {

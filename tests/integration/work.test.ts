@@ -124,6 +124,12 @@ test('quotes count up, change, and are frozen for good when they are accepted', 
   });
 });
 
+test('quotes made at the same moment get numbers of their own', async () => {
+  const made = await Promise.all(Array.from({ length: 6 }, () => makeQuote(db(), jobId, quote, 'Tester')));
+  const numbers = made.map((one) => (one.ok ? one.value.number : NaN));
+  expect([...numbers].sort((a, b) => a - b)).toEqual([3, 4, 5, 6, 7, 8]);
+});
+
 test('papers are those of the job, and of no other', async () => {
   const order = await paperOf(db(), jobId, 'order', stageId, 'metric');
   expect(order).toMatchObject({ ok: true, value: { title: 'Work order' } });

@@ -1,18 +1,37 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/build';
 import { FUSES } from '../../../core/driveline/schema';
 import { disagreement, sizeVerdict, type SizeVerdict } from '../../../core/driveline/sizeSchool';
 import type { AxleStrength, Strength } from '../../../core/driveline/strength';
-import { strengthWith, upgradesOf } from '../../../core/driveline/upgrades';
+import {
+  offeredUpgrades,
+  strengthWith,
+  upgradesOf,
+  type OfferedPart,
+} from '../../../core/driveline/upgrades';
 import { showWithUnit } from '../../../core/units/quantity';
 import { Choice, Segments } from '../controls/choices';
 import { setStage } from '../sheet/edits';
-import { $shop, $units } from '../sheet/store';
+import { $job, $shop, $units } from '../sheet/store';
+import { send } from '../sheet/wire';
 import { PART_WORDS } from './Ladder';
 import { SizeTableDialog } from './SizeTableDialog';
 
 const NONE = 'none';
+
+/** What the catalog has for the axles of the vehicle on the page; nothing until it is read, or where it cannot be. */
+function useOfferedParts(): readonly OfferedPart[] {
+  const jobId = useStore($job)?.id;
+  const [parts, setParts] = useState<readonly OfferedPart[]>([]);
+  useEffect(() => {
+    if (jobId === undefined) return;
+    void send<OfferedPart[]>('GET', `/api/jobs/${jobId}/parts`).then((answer) => {
+      if (answer.kind === 'ok') setParts(answer.value);
+    });
+  }, [jobId]);
+  return parts;
+}
 
 /** One upgrade tried without changing anything, the part meant as fuse, and the tire-size school beside the ladder. */
 export function UpgradePanel({ build, strength }: { build: Build; strength: Strength }) {
@@ -20,8 +39,9 @@ export function UpgradePanel({ build, strength }: { build: Build; strength: Stre
   const [chosen, setChosen] = useState<AxleName>('front');
   const axle = driven.includes(chosen) ? chosen : driven[0];
   const [upgradeId, setUpgradeId] = useState(NONE);
+  const parts = useOfferedParts();
   if (!axle) return null;
-  const upgrades = upgradesOf(build, axle);
+  const upgrades = [...offeredUpgrades(build, axle, parts), ...upgradesOf(build, axle)];
   const upgrade = upgrades.find(({ id }) => id === upgradeId);
   const tried = upgrade && strengthWith(upgrade, axle);
   const fuse = build.use.fuse;

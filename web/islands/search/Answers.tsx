@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/build';
 import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
@@ -89,6 +89,17 @@ function OneStep({ report: { nextLift, tuck } }: { report: Report }) {
   );
 }
 
+/** Arrows go from line to line; Enter makes a stage of the one that has the focus. */
+function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
+  const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (!way) return;
+  const buttons = [...event.currentTarget.querySelectorAll('button')];
+  const at = buttons.findIndex((one) => one === document.activeElement);
+  if (at < 0) return;
+  event.preventDefault();
+  buttons[at + way]?.focus();
+}
+
 /** What was found: the picture, the ranking with the one thing each is good at, and why the others fell out. */
 export function Answers({ report }: { report: Report }) {
   const units = useStore($units);
@@ -141,7 +152,7 @@ export function Answers({ report }: { report: Report }) {
               <th />
             </tr>
           </thead>
-          <tbody>
+          <tbody onKeyDown={moveAmongLines}>
             {(all ? ranked : ranked.slice(0, SHOWN)).map((one, i) => (
               <tr
                 key={`${one.tire} ${one.wheel} ${one.spacer} ${one.lift} ${one.ratio}`}
