@@ -44,7 +44,7 @@ describe('a search', () => {
     const { pick } = seeded(3);
     const [first, ...rest] = found;
     if (!first) throw new Error('nothing was found');
-    for (let i = 0; i < 40; i++) {
+    for (let i = 0; i < 125; i++) {
       const one = pick([first, ...rest]);
       const assessed = assess(buildOf(base, choiceOf(space, one)));
       expect(assessed.grade, key(one)).toBe(one.grade);
