@@ -86,6 +86,29 @@ export async function addItems(db: Queryable, rows: readonly NewItem[]): Promise
       .onConflictDoNothing();
 }
 
+/** Writes rows over those of the same kind, maker, model and name, and puts them into the list. */
+export async function replaceItems(db: Queryable, rows: readonly NewItem[]): Promise<void> {
+  const { kind, maker, model, name } = catalogItems;
+  for (let i = 0; i < rows.length; i += PIECE)
+    await db
+      .insert(catalogItems)
+      .values(rows.slice(i, i + PIECE))
+      .onConflictDoUpdate({
+        target: [kind, maker, model, name],
+        set: {
+          price: sql`excluded.price`,
+          days: sql`excluded.days`,
+          massKg: sql`excluded.mass_kg`,
+          sizeMm: sql`excluded.size_mm`,
+          rimIn: sql`excluded.rim_in`,
+          source: sql`excluded.source`,
+          document: sql`excluded.document`,
+          active: true,
+          version: sql`${catalogItems.version} + 1`,
+        },
+      });
+}
+
 /** Changes a row that still has `version`; undefined where it moved on. */
 export async function writeItem(
   db: Queryable,

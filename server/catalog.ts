@@ -14,6 +14,7 @@ import {
   allItems,
   deleteItem,
   itemById,
+  replaceItems,
   stagesWith,
   writeItem,
   type ItemRow,
@@ -117,13 +118,10 @@ export async function importCatalog(db: Database, kind: ItemKind, csv: string): 
           message: `${name} stands twice; take one line out`,
         })),
       );
-    await addItems(
-      tx,
-      planned.flatMap(({ does, row }) => (does === 'new' ? [rowOf(row)] : [])),
-    );
-    for (const { does, before, row } of planned)
-      if (does === 'changed' && before)
-        await writeItem(tx, before.id, before.version, { ...rowOf(row), active: true });
+    const rows = (what: PreviewLine['does']): NewItem[] =>
+      planned.flatMap(({ does, row }) => (does === what ? [rowOf(row)] : []));
+    await addItems(tx, rows('new'));
+    await replaceItems(tx, rows('changed'));
     return done({
       lines: planned.map(({ line, name, does, changes }) => ({ line, name, does, changes })),
       faults: [],

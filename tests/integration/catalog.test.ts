@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { ROOT } from '../../command/paths';
 import { ITEM_KINDS } from '../../core/catalog/items';
@@ -89,6 +90,30 @@ describe('an import', () => {
     expect((await itemsOf(db(), query({ kind: 'spacer' }))).count).toBe(before);
   });
 });
+
+test('twenty thousand lines are taken in, priced anew, found and cut up', async () => {
+  const LINES = 20_000;
+  const file = (price: number): string =>
+    `maker,model,platform,axleRatio,price,days\n${Array.from(
+      { length: LINES },
+      (_, i) => `Manywright,Set ${i},Testbody,${(3 + (i % 300) / 100).toFixed(2)},${price + (i % 7)},1`,
+    ).join('\n')}\n`;
+  const within = (more: Partial<ItemQuery>) =>
+    itemsOf(db(), query({ kind: 'gears', words: ['manywright'], ...more }));
+  expect((await importCatalog(db(), 'gears', file(100))).ok).toBe(true);
+  expect((await previewCatalog(db(), 'gears', file(100))).lines.every(({ does }) => does === 'same')).toBe(
+    true,
+  );
+  const before = await within({ sort: 'price', down: true, from: LINES - 1 });
+  expect(before).toMatchObject({ count: LINES, rows: [{ price: 100, version: 1 }] });
+  // A new price list for all of it, over what is there: nothing twice, and each line one version on.
+  const again = await importCatalog(db(), 'gears', file(200));
+  expect(again.ok && again.value.lines.every(({ does }) => does === 'changed')).toBe(true);
+  const after = await within({ sort: 'price', from: LINES - 2, most: 9 });
+  expect(after).toMatchObject({ count: LINES, rows: [{ price: 206, version: 2 }, { price: 206 }] });
+  expect((await within({ words: ['manywright', 'set 19999'] })).rows).toMatchObject([{ model: 'Set 19999' }]);
+  await db().execute(sql`delete from catalog_items where maker = 'Manywright'`);
+}, 60_000);
 
 test('a cell is changed in place, refused by name, and not over somebody else’s change', async () => {
   const [row] = (await itemsOf(db(), query({ kind: 'gears' }))).rows;
