@@ -298,7 +298,12 @@ describe('quotes', () => {
       (words) => words !== before,
       'the sum follows',
     );
-    expect(await text('[data-line="tires"]')).toContain('1 205.00 cr');
+    // The table is drawn anew beside the sum.
+    await eventually(
+      () => text('[data-line="tires"]'),
+      (words) => words.includes('1 205.00 cr'),
+      'four tires cost what was entered',
+    );
   });
 });
 
