@@ -331,9 +331,16 @@ describe('what would free it', () => {
   });
 
   test('the charts stand, with the largest tire in words', async () => {
-    const { find, text } = bench();
+    const { driver, eventually, find, text } = bench();
     await find('[data-testid="lift-chart"] svg');
-    await find('[data-testid="region-chart"] [data-testid="own-tire"]');
+    const own = await find('[data-testid="region-chart"] [data-testid="own-tire"]');
+    await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', own);
+    await driver.actions().move({ origin: own }).perform();
+    await eventually(
+      () => text('[data-testid="region-read"]'),
+      (words) => /^\S+.*: \d+ mm × \d+/.test(words),
+      'the tire under the pointer is read',
+    );
     expect(await text('[data-testid="largest"]')).toMatch(
       /Largest tire at the margin as it is, front: \d+ mm tall/,
     );

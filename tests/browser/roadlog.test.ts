@@ -12,7 +12,9 @@ const choose = async (label: string, option: string): Promise<void> => {
     By.xpath(`//select[@id=//label[normalize-space(.)="${label}"]/@for]`),
   );
   await bench().driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', select);
-  await select.sendKeys(option);
+  // Typed letters would add up with those of the choice before.
+  const found = await select.findElement(By.xpath(`./option[starts-with(normalize-space(.), "${option}")]`));
+  await found.click();
 };
 const go = (station: string): Promise<unknown> =>
   bench().driver.executeScript('document.getElementById(arguments[0]).scrollIntoView()', station);

@@ -59,7 +59,13 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
               fontSize: 13,
             }}
           />
-          <YAxis {...AXIS} width={44} allowDecimals={false} />
+          <YAxis
+            {...AXIS}
+            width={44}
+            allowDecimals={false}
+            // Touching and the margin are what the lines are read against.
+            domain={[(low: number) => Math.min(low, 0), (high: number) => Math.max(high, marginMm / per)]}
+          />
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
           <ReferenceLine y={marginMm / per} stroke="var(--ink)" strokeDasharray="5 4" />
           <Legend position="top" height={22} iconType="plainline" wrapperStyle={{ fontSize: 13 }} />

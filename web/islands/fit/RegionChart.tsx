@@ -1,114 +1,132 @@
 import { useStore } from '@nanostores/react';
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  ResponsiveContainer,
-  Scatter,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts';
+import { useState, type PointerEvent } from 'react';
 import type { Build, Tire } from '../../../core/build';
 import type { FreeRegion } from '../../../core/clearance/cures/largest';
 import { tireSize } from '../../../core/tire/size';
 import { showWithUnit, unitOf, unitSize } from '../../../core/units/quantity';
-import { AXIS, GRID } from '../controls/chartLook';
+import { across, Axes, up } from '../../drawings/Axes';
 import { $units } from '../sheet/store';
 
-type Dot = { width: number; dot: number; words: string; own: boolean };
-
-function Mark({ cx = 0, cy = 0, payload }: { cx?: number; cy?: number; payload?: Dot }) {
-  return payload?.own ? (
-    <path
-      d={`M${cx - 8} ${cy}H${cx + 8}M${cx} ${cy - 8}V${cy + 8}`}
-      stroke="var(--signal)"
-      strokeWidth={3}
-      data-testid="own-tire"
-    />
-  ) : (
-    <circle cx={cx} cy={cy} r={3.4} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
-  );
-}
-
-function Words({ active, payload }: { active?: boolean; payload?: readonly { payload?: unknown }[] }) {
-  const dot = payload?.map((one) => one.payload as Partial<Dot> | undefined).find((one) => one?.words);
-  return active && dot?.words ? (
-    <div className="bg-sheet border-line border px-2 py-1">{dot.words}</div>
-  ) : null;
-}
-
+type Dot = { widthMm: number; diameterMm: number; code: string };
 type Props = { build: Build; region: FreeRegion; tires: readonly Tire[] };
+
+const FRAME = { width: 560, height: 264, left: 52, foot: 38 };
+/** Section widths that are drawn, mm; diameters are, to round figures around what is there. */
+const WIDTHS_MM = { from: 175, to: 375 } as const;
+const ROUND_MM = 50;
+/** How near to a ring a pointer has to be to read it, in units of the drawing. */
+const NEAR = 14;
+const RING = 3.4;
 
 /**
  * Wider or taller: which tires would stand at the margin on this wheel at this offset. The shaded field is free;
- * rings are the catalog's tires for this rim, the cross is the one in the package.
+ * rings are the catalog's tires for this rim, the cross is the one in the package. All rings are one path: a catalog has
+ * hundreds for a rim, and an element each would hold the page up.
  */
 export function RegionChart({ build, region, tires }: Props) {
   const units = useStore($units);
+  const [read, setRead] = useState<Dot | null>(null);
   const per = unitSize('length', units);
-  const { tire, wheel } = build.package;
-  const own = tireSize(tire, wheel.widthIn);
-  const dotOf = (one: Tire, isOwn: boolean): Dot => {
-    const size = tireSize(one, wheel.widthIn);
-    return {
-      width: size.sectionWidthMm / per,
-      dot: size.overallDiameterMm / per,
-      words: `${one.code}: ${showWithUnit(size.overallDiameterMm, 'length', units)} × ${showWithUnit(size.sectionWidthMm, 'length', units)}`,
-      own: isOwn,
-    };
-  };
-  const dots = [...tires.map((one) => dotOf(one, false)), dotOf(tire, true)];
-  const edge = region.edge
-    .filter(({ diameterMm }) => diameterMm !== null)
-    .map(({ widthMm, diameterMm }) => ({ width: widthMm / per, free: (diameterMm ?? 0) / per }));
   const unit = unitOf('length', units);
-  const heights = [...dots.map(({ dot }) => dot), ...edge.map(({ free }) => free)];
-  const low = Math.floor((Math.min(...heights) * per - 20) / 50) * 50;
-  const high =
-    Math.ceil((Math.max(own.overallDiameterMm, ...dots.map(({ dot }) => dot * per)) + 30) / 50) * 50;
-  const label = { fill: 'var(--graphite)', fontSize: 13 };
+  const { tire, wheel } = build.package;
+  const dotOf = (one: Tire): Dot => {
+    const { sectionWidthMm, overallDiameterMm } = tireSize(one, wheel.widthIn);
+    return { widthMm: sectionWidthMm, diameterMm: overallDiameterMm, code: one.code };
+  };
+  const own = dotOf(tire);
+  const dots = tires.map(dotOf).filter(({ widthMm }) => widthMm >= WIDTHS_MM.from && widthMm <= WIDTHS_MM.to);
+  const edge = region.edge.flatMap(({ widthMm, diameterMm }) =>
+    diameterMm === null ? [] : [{ widthMm, diameterMm }],
+  );
+  const heights = [own, ...dots].map(({ diameterMm }) => diameterMm);
+  const lowMm =
+    Math.floor((Math.min(...heights, ...edge.map(({ diameterMm }) => diameterMm)) - 20) / ROUND_MM) *
+    ROUND_MM;
+  const highMm = Math.ceil((Math.max(...heights) + 30) / ROUND_MM) * ROUND_MM;
+  const widths = { from: WIDTHS_MM.from / per, to: WIDTHS_MM.to / per, steps: 6 };
+  const diameters = { from: lowMm / per, to: highMm / per, steps: 6 };
+  const [atX, atY] = [across(FRAME, widths), up(FRAME, diameters)];
+  const x = (mm: number): number => atX(mm / per);
+  const y = (mm: number): number => atY(Math.min(mm, highMm) / per);
+  const line = edge.map(({ widthMm, diameterMm }) => `${x(widthMm).toFixed(1)} ${y(diameterMm).toFixed(1)}`);
+  const [first] = edge;
+  const last = edge.at(-1);
+  const say = (mm: number): string => showWithUnit(mm, 'length', units);
+  const point = (event: PointerEvent<SVGSVGElement>): void => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const [px, py] = [
+      ((event.clientX - box.left) / box.width) * FRAME.width,
+      ((event.clientY - box.top) / box.height) * FRAME.height,
+    ];
+    let [nearest, best]: [number, Dot | null] = [NEAR, null];
+    for (const dot of [...dots, own]) {
+      const off = Math.hypot(x(dot.widthMm) - px, y(dot.diameterMm) - py);
+      if (off < nearest) [nearest, best] = [off, dot];
+    }
+    setRead(best);
+  };
+  const { left, width, height, foot } = FRAME;
   return (
     <figure data-testid="region-chart" aria-label="Free region of diameter and section width">
       <figcaption className="caption">
         Wider or taller at the {region.axle}: shaded is free at this offset, cross is this tire, rings the
         catalog
       </figcaption>
-      <ResponsiveContainer width="100%" height={250} initialDimension={{ width: 560, height: 250 }}>
-        <ComposedChart margin={{ top: 8, right: 12, bottom: 18, left: 4 }}>
-          <CartesianGrid {...GRID} />
-          <XAxis
-            dataKey="width"
-            type="number"
-            domain={[175 / per, 375 / per]}
-            allowDataOverflow
-            {...AXIS}
-            tickFormatter={(value: number) => String(Math.round(value * 10) / 10)}
-            label={{ value: `section width, ${unit}`, position: 'bottom', offset: 2, ...label }}
-          />
-          <YAxis
-            type="number"
-            domain={[low / per, high / per]}
-            allowDataOverflow
-            {...AXIS}
-            width={56}
-            tickFormatter={(value: number) => String(Math.round(value * 10) / 10)}
-            label={{ value: `diameter, ${unit}`, angle: -90, position: 'insideLeft', offset: 8, ...label }}
-          />
-          <Area
-            data={edge}
-            dataKey="free"
-            stroke="var(--ink)"
-            strokeWidth={2}
-            fill="var(--movable)"
-            fillOpacity={0.7}
-            baseValue={low / per}
-            isAnimationActive={false}
-          />
-          <Tooltip content={<Words />} cursor={false} />
-          <Scatter data={dots} dataKey="dot" shape={<Mark />} isAnimationActive={false} />
-        </ComposedChart>
-      </ResponsiveContainer>
+      <svg
+        className="drawing"
+        viewBox={`0 0 ${width} ${height}`}
+        role="img"
+        aria-hidden
+        onPointerMove={point}
+        onPointerLeave={() => setRead(null)}
+      >
+        <clipPath id="region-field">
+          <rect x={left} y={0} width={width - left} height={height - foot} />
+        </clipPath>
+        <g clipPath="url(#region-field)">
+          {first && last && (
+            <>
+              <path
+                d={`M${x(first.widthMm)} ${height - foot}L${line.join('L')}L${x(last.widthMm)} ${height - foot}Z`}
+                fill="var(--movable)"
+                fillOpacity={0.7}
+              />
+              <path d={`M${line.join('L')}`} fill="none" stroke="var(--ink)" strokeWidth={2} />
+            </>
+          )}
+        </g>
+        <Axes
+          frame={FRAME}
+          x={{ ...widths, words: `section width, ${unit}` }}
+          y={{ ...diameters, words: `diameter, ${unit}` }}
+        />
+        <path
+          d={dots
+            .map(
+              ({ widthMm, diameterMm }) =>
+                `M${(x(widthMm) - RING).toFixed(1)} ${y(diameterMm).toFixed(1)}a${RING} ${RING} 0 1 0 ${2 * RING} 0a${RING} ${RING} 0 1 0 ${-2 * RING} 0`,
+            )
+            .join('')}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.3}
+        />
+        <path
+          d={`M${x(own.widthMm) - 8} ${y(own.diameterMm)}h16M${x(own.widthMm)} ${y(own.diameterMm) - 8}v16`}
+          stroke="var(--signal)"
+          strokeWidth={3}
+          data-testid="own-tire"
+        />
+      </svg>
+      <p className="min-h-6 text-[0.92rem]" data-testid="region-read">
+        {read ? (
+          <>
+            <b className="font-semibold">{read.code}</b>: {say(read.diameterMm)} × {say(read.widthMm)}
+          </>
+        ) : (
+          <span className="text-graphite">Point at a ring to read which tire it is.</span>
+        )}
+      </p>
     </figure>
   );
 }

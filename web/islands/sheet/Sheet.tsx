@@ -21,7 +21,7 @@ import { listenToKeys } from './keys';
 import { $personId, $personName } from './preferences';
 import { startSaving, takeIn } from './saving';
 import { $activeId, $build, $pose, $shop, $theme, $units } from './store';
-import { useStill } from './useStill';
+import { useNextTask, useStill } from './useStill';
 
 type Props = {
   data: SheetData;
@@ -69,9 +69,9 @@ export function Sheet(props: Props) {
             <MeasureStation vehicle={build.vehicle} />
             <PackageStation build={build} />
             <Following build={build} of={Search} />
-            <FitStation build={build} />
-            <LoadStation build={build} />
-            <DrivelineStation build={build} />
+            <Next build={build} of={Fit} />
+            <Next build={build} of={Load} />
+            <Next build={build} of={Driveline} />
             <Following build={build} of={Cut} />
             <Following build={build} of={BuildWork} />
             <Following build={build} of={Log} />
@@ -87,6 +87,16 @@ export function Sheet(props: Props) {
       <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
     </>
   );
+}
+
+/** The stations that move with the hand, a task after what is under it. */
+const Fit = memo(FitStation);
+const Load = memo(LoadStation);
+const Driveline = memo(DrivelineStation);
+
+function Next({ build, of: Station }: { build: Build; of: typeof Fit }) {
+  const next = useNextTask(build);
+  return <Station build={next} />;
 }
 
 /** The stations that follow when the hand is still, each in its turn. */

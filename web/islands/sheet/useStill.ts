@@ -31,6 +31,20 @@ export function useStill<T>(value: T): T {
   return still;
 }
 
+/**
+ * A value for what moves with the hand but is not under it: while a hand drags it comes a task later, so that a move is drawn in
+ * two short pieces and not in one long one. Nothing is left out: of two moves that come close the newer one is taken.
+ */
+export function useNextTask<T>(value: T): T {
+  const held = useStore($held);
+  const [later, setLater] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setLater(() => value));
+    return () => clearTimeout(timer);
+  }, [value]);
+  return held ? later : value;
+}
+
 export type Judged = { build: Build; assessment: Assessment };
 
 /**
