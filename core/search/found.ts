@@ -1,5 +1,5 @@
 import type { Grade } from '../clearance/grade';
-import type { TireSize } from '../tire/size';
+import type { Pair } from './pairs';
 import { costOf, HERE, type Choice, type Space } from './space';
 
 /** A package that keeps to every limit, by the numbers of its parts in the space. */
@@ -21,6 +21,8 @@ export type Found = {
   cost: number | null;
   /** Wheel and tire, one of each, kg; null where a mass is not known. */
   massKg: number | null;
+  /** Load that the tires could carry beyond what is on their axle, as a share of it; null where it is not known. */
+  reserve: number | null;
   liftMm: number;
   /** The heaviest kind of trimming that it asks for, from 0 (none). */
   cutRank: number;
@@ -43,12 +45,15 @@ export function choiceOf(
 }
 
 /** What is known of a wheel with its tire and spacer, whichever lift and ratio it goes with. */
-export type WheelFigures = Pick<Found, 'diameterMm' | 'widthMm' | 'sidewallMm' | 'cost' | 'massKg'>;
+export type WheelFigures = Pick<
+  Found,
+  'diameterMm' | 'widthMm' | 'sidewallMm' | 'cost' | 'massKg' | 'reserve'
+>;
 
 export function figuresOf(
   { spacers, tires, wheels }: Space,
-  { tire, wheel, spacer }: Pick<Parts, 'tire' | 'wheel' | 'spacer'>,
-  size: TireSize,
+  spacer: number,
+  { tire, wheel, size, reserve }: Pair,
 ): WheelFigures {
   const { massKg } = tires[tire]!.tire;
   const offered = { tire: tires[tire]!, wheel: wheels[wheel]!, spacer: spacers[spacer]! };
@@ -58,6 +63,7 @@ export function figuresOf(
     sidewallMm: size.sectionHeightMm,
     cost: costOf({ ...offered, lift: HERE, ratio: HERE }),
     massKg: massKg === undefined ? null : massKg + wheels[wheel]!.wheel.massKg,
+    reserve,
   };
 }
 

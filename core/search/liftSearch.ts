@@ -115,8 +115,8 @@ export function searchLift(prepared: Prepared, lift: number, everything = false)
   ): Found {
     const { pair, spacer } = combo;
     const { tire, wheel } = pair;
-    combo.figures ??= figuresOf(space, { tire, wheel, spacer }, pair.size);
-    const { diameterMm, widthMm, sidewallMm, massKg, cost: before } = combo.figures;
+    combo.figures ??= figuresOf(space, spacer, pair);
+    const { diameterMm, widthMm, sidewallMm, massKg, reserve, cost: before } = combo.figures;
     const { price } = ratios[ratio]!;
     const cost = before === null || kit.price === null || price === null ? null : before + kit.price + price;
     // Field by field: there are very many, and most live for a moment only.
@@ -134,6 +134,7 @@ export function searchLift(prepared: Prepared, lift: number, everything = false)
       lockKept,
       cost,
       massKg,
+      reserve,
       liftMm,
       cutRank,
     };

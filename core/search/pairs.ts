@@ -24,6 +24,8 @@ export type Pair = {
   tire: number;
   wheel: number;
   size: TireSize;
+  /** Capacity of two tires over the load of their axle, less 1, where it is least; null where a capacity is not known. */
+  reserve: number | null;
   /** Filled in when it is asked for first. */
   load?: Load;
   /** Spacers by number: the wheel's profile with each; null where studs and spacer do not go together. */
@@ -43,6 +45,16 @@ const WHEEL_ALONE = new Set([
 ]);
 /** Hub checks whose tire cannot be mounted on the wheel at all: no package. */
 const NO_PACKAGE = new Set(['tire-on-rim', 'rim-in-approved-range']);
+
+function reserveOf({ axleKg, capacityKg }: Load): number | null {
+  let least = Infinity;
+  for (const axle of AXLES) {
+    const { tires } = capacityKg[axle];
+    if (tires === undefined) return null;
+    least = Math.min(least, tires / axleKg[axle] - 1);
+  }
+  return least;
+}
 
 /**
  * Every tire on every wheel that carries it, in front of the first limits that need no sweep: hub, load and reserve, studs and
@@ -96,14 +108,12 @@ export function pairsOf(
         out(t, w, 'load');
         continue;
       }
-      if (limits.loadReserve !== undefined) {
-        const reserve = Math.min(
-          ...AXLES.map((axle) => (load.capacityKg[axle].tires ?? 0) / load.axleKg[axle] - 1),
-        );
-        if (reserve < limits.loadReserve) {
-          out(t, w, 'reserve', limits.loadReserve - reserve);
-          continue;
-        }
+      const reserve = reserveOf(load);
+      // What is not known is no reserve.
+      const short = limits.loadReserve === undefined ? 0 : limits.loadReserve - (reserve ?? -1);
+      if (short > 0) {
+        out(t, w, 'reserve', short);
+        continue;
       }
       const profiles = spacers.map((spacer, s): Profile | null => {
         studs[s] ??= hardwareChecks(build(tire, wheel, spacer)).every(({ status }) => status !== 'fail');
@@ -118,7 +128,7 @@ export function pairsOf(
         }
         return profileOf(size, wheel.wheel, spacer.spacerMm);
       });
-      if (profiles.some((one) => one !== null)) pairs.push({ tire: t, wheel: w, size, profiles });
+      if (profiles.some((one) => one !== null)) pairs.push({ tire: t, wheel: w, size, reserve, profiles });
     }
   });
   return { pairs, fallen, mountable };

@@ -13,6 +13,7 @@ const MERITS = {
   sidewall: ({ sidewallMm }: Found) => sidewallMm,
   uncut: ({ cutRank }: Found) => -cutRank,
   lift: ({ liftMm }: Found) => -liftMm,
+  reserve: ({ reserve }: Found) => reserve ?? -Infinity,
 } as const;
 export type Merit = keyof typeof MERITS;
 export const MERIT_WORDS: Record<Merit, string> = {
@@ -24,6 +25,7 @@ export const MERIT_WORDS: Record<Merit, string> = {
   sidewall: 'most sidewall to air down',
   uncut: 'asks for the least cutting',
   lift: 'stands lowest',
+  reserve: 'carries most beyond its load',
 };
 
 /** The merits that a package is dominated by: as good in all of them, and better in one. */

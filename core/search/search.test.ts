@@ -4,7 +4,7 @@ import { spaceAround } from '../../tests/catalog';
 import { demoBuild } from '../../tests/example';
 import { seeded } from '../../command/seeded';
 import { assess } from '../assess';
-import type { Build } from '../build';
+import { AXLES, type Build } from '../build';
 import { limitsSchema, STOPS, wishesSchema, type Limits, type Wishes } from './limits';
 import { bestOf, dominates, frontOf, rank } from './ranking';
 import { choiceOf, type Found } from './found';
@@ -55,6 +55,9 @@ describe('a search', () => {
         Math.abs(assessed.fit.front.usableLockDeg.inside / lockInsideDeg - one.lockKept),
         key(one),
       ).toBeLessThan(0.01);
+      const { axleKg, capacityKg } = assessed.load;
+      const reserve = AXLES.map((axle) => (capacityKg[axle].tires ?? NaN) / axleKg[axle] - 1);
+      expect(one.reserve, key(one)).toBeCloseTo(Math.min(...reserve), 9);
       // As the build format would take it.
       expect(assessed.tire.package.overallDiameterMm).toBeCloseTo(one.diameterMm, 6);
     }
@@ -176,6 +179,7 @@ const one = (more: Partial<Found>): Found => ({
   lockKept: 1,
   cost: 2000,
   massKg: 30,
+  reserve: 0.4,
   liftMm: 0,
   cutRank: 0,
   ...more,

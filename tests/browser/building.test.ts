@@ -5,22 +5,11 @@ import { By, Key } from 'selenium-webdriver';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
 import { useBench } from './bench';
+import { handsOf } from './hands';
 
 const bench = useBench('building');
+const { press, fill } = handsOf(bench);
 
-/** Presses a button by its words, wherever on the page it is. */
-const press = async (words: string, inside = '//body'): Promise<void> => {
-  const button = await bench().driver.findElement(
-    By.xpath(`${inside}//button[contains(normalize-space(.), "${words}")]`),
-  );
-  await bench().driver.executeScript('arguments[0].click()', button);
-};
-const fill = async (label: string, text: string): Promise<void> => {
-  const { find, driver } = bench();
-  const input = await find(`[aria-label="${label}"]`);
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', input);
-  await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
-};
 const ticked = async (id: string): Promise<string> =>
   (await (await bench().find(`#build [data-step="${id}"]`)).getAttribute('data-ticked')) ?? '';
 const textOfPdf = async (path: string): Promise<string> => {

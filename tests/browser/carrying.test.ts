@@ -1,28 +1,14 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By, until } from 'selenium-webdriver';
+import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
+import { handsOf } from './hands';
 
 const bench = useBench('carrying');
+const { press, choose } = handsOf(bench);
 
-const press = async (words: string, inside = '//body'): Promise<void> => {
-  const button = await bench().driver.findElement(
-    By.xpath(`${inside}//button[normalize-space(.)="${words}"]`),
-  );
-  await bench().driver.executeScript('arguments[0].click()', button);
-};
-const choose = async (label: string, option: string): Promise<void> => {
-  // It may come with the panel that follows when the hand is still.
-  const select = await bench().driver.wait(
-    until.elementLocated(By.xpath(`//select[@id=//label[normalize-space(.)="${label}"]/@for]`)),
-    60_000,
-    `no choice of “${label}”`,
-  );
-  await bench().driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', select);
-  await select.sendKeys(option);
-};
 const statusOf = async (id: string): Promise<string> =>
   (await (await bench().find(`#load [data-check="${id}"]`)).getAttribute('data-status')) ?? '';
 

@@ -5,27 +5,16 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
+import { handsOf } from './hands';
 
 const bench = useBench('learning');
+const FORM = '//form[@data-testid="follow-up"]';
+const { press } = handsOf(bench);
+const { fill } = handsOf(bench, FORM);
 
-const button = async (words: string, inside = ''): Promise<void> => {
-  const found = await bench().driver.findElement(
-    By.xpath(`${inside}//button[normalize-space(.)="${words}"]`),
-  );
-  await bench().driver.executeScript('arguments[0].click()', found);
-};
 const kind = async (words: string): Promise<void> => {
-  const label = await bench().driver.findElement(
-    By.xpath(`//form[@data-testid="follow-up"]//label[normalize-space(.)="${words}"]`),
-  );
+  const label = await bench().driver.findElement(By.xpath(`${FORM}//label[normalize-space(.)="${words}"]`));
   await bench().driver.executeScript('arguments[0].click()', label);
-};
-const fill = async (words: string, text: string): Promise<void> => {
-  const input = await bench().driver.findElement(
-    By.xpath(`//form[@data-testid="follow-up"]//label[starts-with(normalize-space(.), "${words}")]//input`),
-  );
-  await bench().driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', input);
-  await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
 };
 const timeline = (): Promise<string> => bench().text('[data-testid="timeline"]');
 
@@ -43,7 +32,7 @@ describe('follow-up', () => {
       (words) => words.includes('seam behind the wheel, left front'),
       'the press chose the seam',
     );
-    await button('scuffs');
+    await press('scuffs');
     await find('[data-testid="well-map"] [data-residual="seam"]');
     const compared = await text('[data-testid="compared"]');
     expect(compared).toContain('with the readings taken over');
@@ -58,21 +47,21 @@ describe('follow-up', () => {
       (list) => list.length === 1,
       'the bench is known',
     );
-    await button('Read the bench');
+    await press('Read the bench');
     await eventually(
       () => driver.findElements(By.xpath('//button[normalize-space(.)="Take as before" and not(@disabled)]')),
       (list) => list.length === 1,
       'the bench settles',
     );
-    await button('Take as before');
+    await press('Take as before');
     await fill('caster after', '3.4');
     await fill('toe after', 'much');
-    await button('Write down', '//form[@data-testid="follow-up"]');
+    await press('Write down', FORM);
     expect(await (await find('[data-testid="follow-up"] [role="alert"]')).getText()).toContain(
       'toeDeg "much" is not a number',
     );
     await fill('toe after', '0.1');
-    await button('Write down', '//form[@data-testid="follow-up"]');
+    await press('Write down', FORM);
     await eventually(
       timeline,
       (words) => /alignment: caster [\d.]+° → 3.4°/.test(words),
@@ -89,7 +78,7 @@ describe('follow-up', () => {
       ['outer', '8.5'],
     ] as const)
       await fill(`front left ${part}`, depth);
-    await button('Write down', '//form[@data-testid="follow-up"]');
+    await press('Write down', FORM);
     expect(await text('[data-testid="wear"]')).toMatch(
       /front left, 3.5 mm: likely inner edge wears first.*Check: camber/s,
     );
@@ -131,7 +120,7 @@ describe('follow-up', () => {
     expect(await text('[data-testid="due"]')).toContain('dates count from the handover');
     await kind('Handover');
     await fill('Odometer', '48000');
-    await button('Write down', '//form[@data-testid="follow-up"]');
+    await press('Write down', FORM);
     await eventually(
       () => text('[data-testid="due"]'),
       (words) => words.includes('Wheel nuts again') && words.includes('48075 km'),
@@ -140,7 +129,7 @@ describe('follow-up', () => {
     await eventually(timeline, (words) => words.includes('handed over'), 'it is written down');
     await go('/due');
     expect(await text('[data-testid="due-list"]')).toContain('J-0045');
-    await button('Reminder');
+    await press('Reminder');
     const reminder = await bench().driver.executeScript<string>(
       'return document.querySelector("[data-testid=reminder]").value',
     );
@@ -161,7 +150,7 @@ test('the board says how honest it was, and which bodies are known', async () =>
 test('a new vehicle of a known body is begun with three fields, marked as not measured', async () => {
   const { go, driver, find, eventually } = bench();
   await go('/');
-  await button('New vehicle');
+  await press('New vehicle');
   const from = await find('select[name="from"]');
   await from.sendKeys('what is known of Selk');
   for (const [name, words] of [
@@ -169,7 +158,7 @@ test('a new vehicle of a known body is begun with three fields, marked as not me
     ['label', 'Marten two'],
   ] as const)
     await (await find(`input[name="${name}"]`)).sendKeys(words);
-  await button('Begin');
+  await press('Begin');
   await eventually(
     () => driver.getCurrentUrl(),
     (url) => /jobs\/\d+/.test(url),
@@ -192,18 +181,14 @@ describe('a lesson', () => {
     const fourth = await driver.findElement(By.css('[data-testid="lessons"] li:nth-child(4) button'));
     await fourth.click();
     const runner = await find('[data-control="mm"]');
-    const ready = () =>
-      driver.findElements(By.xpath('//button[normalize-space(.)="That is it" and not(@disabled)]'));
-    const press = async (): Promise<void> => {
-      await eventually(ready, (list) => list.length === 1, 'the move is judged');
-      await button('That is it');
-    };
+    // It can be pressed once the move is judged.
+    const answer = (): Promise<void> => press('That is it');
     await runner.sendKeys(Key.ARROW_RIGHT);
-    await press();
+    await answer();
     await find('[data-testid="judged"][data-right="false"]');
     await runner.sendKeys(...Array.from({ length: 16 }, () => Key.ARROW_LEFT));
     expect(await text('[data-testid="facts"]')).toContain('outer edge');
-    await press();
+    await answer();
     await find('[data-testid="judged"][data-right="true"]');
     expect(await text('[data-testid="judged"]')).toContain('tucks the wheel in');
     await eventually(

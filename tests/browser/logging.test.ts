@@ -1,24 +1,12 @@
-import { By, Key } from 'selenium-webdriver';
+import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import type { LogEntry } from '../../core/record/logEntry';
 import { useBench } from './bench';
+import { handsOf } from './hands';
 
 const bench = useBench('logging');
+const { press, fill } = handsOf(bench, '//section[@id="log"]');
 
-const press = async (words: string, inside = '//section[@id="log"]'): Promise<void> => {
-  const button = await bench().driver.findElement(
-    By.xpath(`${inside}//button[normalize-space(.)="${words}"]`),
-  );
-  await bench().driver.executeScript('arguments[0].click()', button);
-};
-const fill = async (words: string, text: string): Promise<void> => {
-  const { driver } = bench();
-  const input = await driver.findElement(
-    By.xpath(`//section[@id="log"]//label[starts-with(normalize-space(.), "${words}")]//input`),
-  );
-  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', input);
-  await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
-};
 const entries = (): Promise<LogEntry[]> =>
   bench().driver.executeAsyncScript<LogEntry[]>(`
     const done = arguments[0];

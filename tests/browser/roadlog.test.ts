@@ -4,20 +4,10 @@ import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
+import { handsOf } from './hands';
 
 const bench = useBench('roadlog');
-
-const choose = async (label: string, option: string): Promise<void> => {
-  const select = await bench().driver.findElement(
-    By.xpath(`//select[@id=//label[normalize-space(.)="${label}"]/@for]`),
-  );
-  await bench().driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', select);
-  // Typed letters would add up with those of the choice before.
-  const found = await select.findElement(By.xpath(`./option[starts-with(normalize-space(.), "${option}")]`));
-  await found.click();
-};
-const go = (station: string): Promise<unknown> =>
-  bench().driver.executeScript('document.getElementById(arguments[0]).scrollIntoView()', station);
+const { choose, show } = handsOf(bench);
 
 /** A drive of twenty thousand rows in third to fifth gear on a tire that rolls 2 % less than calculated. */
 function drive(gears: readonly number[], axleRatio: number, circumferenceMm: number): string {
@@ -35,7 +25,7 @@ describe('a road log', () => {
   test('twenty thousand rows are fitted while the page stays free, and taken over as measured', async () => {
     const { openStage, find, text, eventually, driver, field, saved } = bench();
     await openStage('Haldane Rook', 1);
-    await go('driveline');
+    await show('driveline');
     // What the vehicle is made of is read off the page, as its fitter would.
     const ratio = Number(/Axle ratio\s+\S+\s+(\S+)/.exec(await text('[data-testid="gearing"]'))?.[1]);
     const gears = (await text('[data-testid="grades"] thead tr'))

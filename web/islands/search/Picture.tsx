@@ -1,39 +1,27 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import type { Found } from '../../../core/search/found';
-import { showRounded, type UnitSystem } from '../../../core/units/quantity';
+import { unitOf, unitSize } from '../../../core/units/quantity';
+import { across, Axes, up } from '../../drawings/Axes';
 import { Segments } from '../controls/choices';
 import { $units } from '../sheet/store';
 
-type Axis = 'lock' | 'cost' | 'lift' | 'width';
-const AXES: Record<
-  Axis,
-  { words: string; of: (one: Found) => number | null; say: (value: number, units: UnitSystem) => string }
-> = {
-  cost: { words: 'cost', of: ({ cost }) => cost, say: (value) => value.toFixed(0) },
-  lock: { words: 'lock kept', of: ({ lockKept }) => lockKept * 100, say: (value) => `${value.toFixed(0)} %` },
-  lift: {
-    words: 'lift',
-    of: ({ liftMm }) => liftMm,
-    say: (value, units) => showRounded(value, 'length', units),
-  },
-  width: {
-    words: 'width',
-    of: ({ widthMm }) => widthMm,
-    say: (value, units) => showRounded(value, 'length', units),
-  },
+type Axis = 'lock' | 'cost' | 'lift' | 'width' | 'load';
+/** What can be drawn across: its words, and its figure; lengths are in mm and shown in the unit of the page. */
+const AXES: Record<Axis, { words: string; unit: 'length' | '%' | ''; of: (one: Found) => number | null }> = {
+  cost: { words: 'cost', unit: '', of: ({ cost }) => cost },
+  lock: { words: 'lock kept', unit: '%', of: ({ lockKept }) => lockKept * 100 },
+  load: { words: 'load reserve', unit: '%', of: ({ reserve }) => (reserve === null ? null : reserve * 100) },
+  lift: { words: 'lift', unit: 'length', of: ({ liftMm }) => liftMm },
+  width: { words: 'width', unit: 'length', of: ({ widthMm }) => widthMm },
 };
-const WIDTH = 620;
-const HEIGHT = 340;
-const LEFT = 62;
-const BOTTOM = 300;
-const TOP = 14;
+const FRAME = { width: 620, height: 340, left: 58, foot: 40 };
 
-function span(values: readonly number[]): [number, number] {
+function span(values: readonly number[]): { from: number; to: number; steps: number } {
   const low = Math.min(...values);
   const high = Math.max(...values);
   const room = Math.max((high - low) * 0.06, Math.abs(high) * 0.005, 0.5);
-  return [low - room, high + room];
+  return { from: low - room, to: high + room, steps: 5 };
 }
 
 /** Each package a mark: over all upward, another figure across; the larger, the lighter it is; the front filled. */
@@ -46,20 +34,21 @@ export function Picture({
 }) {
   const units = useStore($units);
   const [axis, setAxis] = useState<Axis>('cost');
-  const { of, say, words } = AXES[axis];
+  const { of, unit, words } = AXES[axis];
+  const per = unitSize('length', units);
+  const perAcross = unit === 'length' ? per : 1;
   const shown = found.flatMap((one) => {
-    const across = of(one);
-    return across === null ? [] : [{ one, across }];
+    const value = of(one);
+    return value === null ? [] : [{ one, value: value / perAcross }];
   });
-  const [x0, x1] = span(shown.map(({ across }) => across));
-  const [y0, y1] = span(shown.map(({ one }) => one.diameterMm));
-  const x = (value: number): number => LEFT + ((value - x0) / (x1 - x0)) * (WIDTH - LEFT - 12);
-  const y = (value: number): number => BOTTOM - ((value - y0) / (y1 - y0)) * (BOTTOM - TOP);
+  const xAxis = span(shown.map(({ value }) => value));
+  const yAxis = span(shown.map(({ one }) => one.diameterMm / per));
+  const [x, y] = [across(FRAME, xAxis), up(FRAME, yAxis)];
   const masses = shown.flatMap(({ one }) => one.massKg ?? []);
   const [light, heavy] = [Math.min(...masses), Math.max(...masses)];
   const radius = ({ massKg }: Found): number =>
     massKg === null || heavy <= light ? 4 : 7 - (4 * (massKg - light)) / (heavy - light);
-  const ticks = [0.1, 0.37, 0.63, 0.9];
+  const unitWords = unit === 'length' ? unitOf('length', units) : unit;
   return (
     <figure data-testid="search-picture">
       <figcaption className="mb-1 flex flex-wrap items-center gap-4">
@@ -78,38 +67,17 @@ export function Picture({
       ) : (
         <svg
           className="drawing"
-          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          viewBox={`0 0 ${FRAME.width} ${FRAME.height}`}
           role="img"
           aria-label={`Tire diameter against ${words}`}
         >
-          <path className="rule" d={`M${LEFT} ${TOP}V${BOTTOM}H${WIDTH}`} fill="none" />
-          {ticks.map((share) => (
-            <g key={share}>
-              <text
-                x={x(x0 + share * (x1 - x0))}
-                y={BOTTOM + 18}
-                fontSize={13}
-                textAnchor="middle"
-                className="quiet"
-              >
-                {say(x0 + share * (x1 - x0), units)}
-              </text>
-              <text
-                x={LEFT - 6}
-                y={y(y0 + share * (y1 - y0)) + 4}
-                fontSize={13}
-                textAnchor="end"
-                className="quiet"
-              >
-                {showRounded(y0 + share * (y1 - y0), 'length', units)}
-              </text>
-            </g>
-          ))}
-          <text x={(LEFT + WIDTH) / 2} y={HEIGHT - 4} fontSize={13} textAnchor="middle">
-            {words}
-          </text>
-          {shown.map(({ one, across }, i) => {
-            const [cx, cy, r] = [x(across), y(one.diameterMm), radius(one)];
+          <Axes
+            frame={FRAME}
+            x={{ ...xAxis, words: [words, unitWords].filter(Boolean).join(', ') }}
+            y={{ ...yAxis, words: `over all, ${unitOf('length', units)}` }}
+          />
+          {shown.map(({ one, value }, i) => {
+            const [cx, cy, r] = [x(value), y(one.diameterMm / per), radius(one)];
             return (
               <g
                 key={i}
