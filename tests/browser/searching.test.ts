@@ -7,7 +7,7 @@ import { useBench } from './bench';
 import { handsOf } from './hands';
 
 const bench = useBench('searching');
-const { press, choose } = handsOf(bench);
+const { press, fill, choose } = handsOf(bench);
 
 const tick = async (words: string): Promise<void> => {
   const label = await bench().driver.findElement(
@@ -93,10 +93,13 @@ describe('what fits', () => {
       Number(
         /judged, ([\d,]+) keep/.exec(await text('[data-testid="search-progress"]'))?.[1]?.replaceAll(',', ''),
       );
-    const searched = async (): Promise<number> => {
-      await press('Search', '//section[@id="search"]');
+    const ended = async (): Promise<void> => {
       await eventually(state, (is) => is === 'running', 'it begins');
       await eventually(state, (is) => is === 'done', 'it ends');
+    };
+    const searched = async (): Promise<number> => {
+      await press('Search', '//section[@id="search"]');
+      await ended();
       return kept();
     };
     const before = await kept();
@@ -105,7 +108,16 @@ describe('what fits', () => {
     expect(wider).toBeGreaterThan(0);
     expect(wider).toBeLessThan(before);
     await choose('Rules of the place', 'the shop');
-    expect(await searched()).toBeLessThanOrEqual(wider);
+    const ruled = await searched();
+    expect(ruled).toBeLessThanOrEqual(wider);
+    // Enter in a field searches as the button does.
+    await fill('Budget', `1500${Key.ENTER}`, '//section[@id="search"]');
+    await ended();
+    const cheap = await kept();
+    expect(cheap).toBeGreaterThan(0);
+    expect(cheap).toBeLessThan(ruled);
+    await fill('Budget', Key.BACK_SPACE, '//section[@id="search"]');
+    await searched();
   });
 
   test('a result becomes a stage with one press, and stands beside the others', async () => {

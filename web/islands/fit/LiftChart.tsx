@@ -1,3 +1,4 @@
+import { nice, ticks } from 'd3-array';
 import { useStore } from '@nanostores/react';
 import {
   CartesianGrid,
@@ -14,6 +15,7 @@ import { unitOf, unitSize } from '../../../core/units/quantity';
 import { AXIS, GRID, LINE } from '../controls/chartLook';
 import { $units } from '../sheet/store';
 
+const STEPS = 5;
 const LINES = [
   { kind: 'spring', name: 'spring', dash: '0' },
   { kind: 'body', name: 'body', dash: '7 4' },
@@ -37,6 +39,9 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
         }),
       ),
     }));
+  const leasts = corner.curves.flatMap(({ points }) => points.flatMap(({ leastMm }) => leastMm ?? []));
+  // Touching and the margin are what the lines are read against.
+  const [low, high] = nice(Math.min(0, ...leasts) / per, Math.max(marginMm, ...leasts) / per, STEPS);
   const unit = unitOf('length', units);
   return (
     <figure data-testid="lift-chart" aria-label="Least clearance against lift, by kind">
@@ -59,13 +64,7 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
               fontSize: 13,
             }}
           />
-          <YAxis
-            {...AXIS}
-            width={44}
-            allowDecimals={false}
-            // Touching and the margin are what the lines are read against.
-            domain={[(low: number) => Math.min(low, 0), (high: number) => Math.max(high, marginMm / per)]}
-          />
+          <YAxis {...AXIS} width={44} domain={[low, high]} ticks={ticks(low, high, STEPS)} />
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
           <ReferenceLine y={marginMm / per} stroke="var(--ink)" strokeDasharray="5 4" />
           <Legend position="top" height={22} iconType="plainline" wrapperStyle={{ fontSize: 13 }} />

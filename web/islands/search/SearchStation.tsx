@@ -100,7 +100,13 @@ export function SearchStation({ build }: { build: Build }) {
                 Stop
               </button>
             ) : (
-              <button type="button" className="plain-button font-semibold" onClick={search}>
+              <button
+                type="submit"
+                form="search-limits"
+                className="plain-button font-semibold"
+                // It stands where the button was that opened this.
+                autoFocus
+              >
                 Search
               </button>
             )}
@@ -129,13 +135,21 @@ export function SearchStation({ build }: { build: Build }) {
       </div>
       {open && (
         <>
-          <LimitsForm
-            hasRules={build.use.rules !== undefined}
-            may={may}
-            setMay={setMay}
-            typed={typed}
-            setTyped={setTyped}
-          />
+          <form
+            id="search-limits"
+            onSubmit={(event) => {
+              event.preventDefault();
+              search();
+            }}
+          >
+            <LimitsForm
+              hasRules={build.use.rules !== undefined}
+              may={may}
+              setMay={setMay}
+              typed={typed}
+              setTyped={setTyped}
+            />
+          </form>
           <div className="mt-2 grid grid-cols-6 gap-x-5" role="group" aria-label="What matters">
             {WISHES.map(([key, words]) => (
               <label key={key} className="caption block">
