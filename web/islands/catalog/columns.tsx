@@ -53,7 +53,7 @@ const OFFER: readonly Spec[] = [
     words: 'Source',
     of: ({ source }) => source || '–',
     edit: { of: 'offer', key: 'source', numeric: false },
-    width: '10rem',
+    width: 'minmax(11.5rem,1fr)',
   },
 ];
 
