@@ -1,5 +1,4 @@
-import type { SearchState } from '../../core/search/search';
-import { stateOf } from '../../core/search/search';
+import { stateOf, type SearchState } from '../../core/search/search';
 import type { Tally } from '../../core/search/tally';
 import type { Head, Judged } from './lift.worker';
 
