@@ -74,6 +74,31 @@ describe('what fits', () => {
     );
   });
 
+  test('a mark that is pointed at shows its wheel in the corner', async () => {
+    const { driver, find, eventually, text } = bench();
+    const picture = await find('[data-testid="search-picture"] svg');
+    await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', picture);
+    const { width, height } = await picture.getRect();
+    const before = await text('[data-testid="wheel-peek"] p');
+    // Over the middle until something is there, which is not the one that is shown.
+    const [x, y] = [Math.round(width * 0.3), Math.round(height * 0.4)];
+    const sweep = driver.actions({ async: true }).move({ origin: picture, x: -x, y });
+    for (let i = 1; i <= 12; i++)
+      sweep.move({
+        origin: picture,
+        x: -x + Math.round((i * x) / 6),
+        y: y - Math.round((i * y) / 6),
+        duration: 30,
+      });
+    await sweep.perform();
+    await find('[data-testid="pointed"]');
+    await eventually(
+      () => text('[data-testid="wheel-peek"] p'),
+      (words) => words !== before,
+      'another wheel is drawn',
+    );
+  });
+
   test('what matters reorders without judging anew, and a limit takes packages away', async () => {
     const { driver, eventually, text } = bench();
     const first = (): Promise<string> => text('[data-testid="ranking"] tbody tr:first-child');

@@ -1,10 +1,11 @@
 import { useStore } from '@nanostores/react';
-import { useState, type PointerEvent } from 'react';
+import { useState } from 'react';
 import type { Build, Tire } from '../../../core/build';
 import type { FreeRegion } from '../../../core/clearance/cures/largest';
 import { tireSize } from '../../../core/tire/size';
 import { showWithUnit, unitOf, unitSize } from '../../../core/units/quantity';
 import { across, Axes, up } from '../../drawings/Axes';
+import { circlePath, markAt } from '../../drawings/marks';
 import { $units } from '../sheet/store';
 
 type Dot = { widthMm: number; diameterMm: number; code: string };
@@ -20,8 +21,7 @@ const RING = 3.4;
 
 /**
  * Wider or taller: which tires would stand at the margin on this wheel at this offset. The shaded field is free;
- * rings are the catalog's tires for this rim, the cross is the one in the package. All rings are one path: a catalog has
- * hundreds for a rim, and an element each would hold the page up.
+ * rings are the catalog's tires for this rim, the cross is the one in the package.
  */
 export function RegionChart({ build, region, tires }: Props) {
   const units = useStore($units);
@@ -52,19 +52,7 @@ export function RegionChart({ build, region, tires }: Props) {
   const [first] = edge;
   const last = edge.at(-1);
   const say = (mm: number): string => showWithUnit(mm, 'length', units);
-  const point = (event: PointerEvent<SVGSVGElement>): void => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const [px, py] = [
-      ((event.clientX - box.left) / box.width) * FRAME.width,
-      ((event.clientY - box.top) / box.height) * FRAME.height,
-    ];
-    let [nearest, best]: [number, Dot | null] = [NEAR, null];
-    for (const dot of [...dots, own]) {
-      const off = Math.hypot(x(dot.widthMm) - px, y(dot.diameterMm) - py);
-      if (off < nearest) [nearest, best] = [off, dot];
-    }
-    setRead(best);
-  };
+  const marks = [...dots, own].map((dot) => ({ dot, cx: x(dot.widthMm), cy: y(dot.diameterMm) }));
   const { left, width, height, foot } = FRAME;
   return (
     <figure data-testid="region-chart" aria-label="Free region of diameter and section width">
@@ -77,7 +65,7 @@ export function RegionChart({ build, region, tires }: Props) {
         viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-hidden
-        onPointerMove={point}
+        onPointerMove={(event) => setRead(markAt(event, FRAME, marks, NEAR)?.dot ?? null)}
         onPointerLeave={() => setRead(null)}
       >
         <clipPath id="region-field">
@@ -101,11 +89,9 @@ export function RegionChart({ build, region, tires }: Props) {
           y={{ ...diameters, words: `diameter, ${unit}` }}
         />
         <path
-          d={dots
-            .map(
-              ({ widthMm, diameterMm }) =>
-                `M${(x(widthMm) - RING).toFixed(1)} ${y(diameterMm).toFixed(1)}a${RING} ${RING} 0 1 0 ${2 * RING} 0a${RING} ${RING} 0 1 0 ${-2 * RING} 0`,
-            )
+          d={marks
+            .slice(0, -1)
+            .map((mark) => circlePath(mark, RING))
             .join('')}
           fill="none"
           stroke="var(--ink)"

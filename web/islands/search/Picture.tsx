@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Found } from '../../../core/search/found';
 import { unitOf, unitSize } from '../../../core/units/quantity';
 import { across, Axes, up } from '../../drawings/Axes';
+import { circlePath, markAt } from '../../drawings/marks';
 import { Segments } from '../controls/choices';
 import { $units } from '../sheet/store';
 
@@ -15,6 +16,8 @@ const AXES: Record<Axis, { words: string; unit: 'length' | '%' | ''; of: (one: F
   lift: { words: 'lift', unit: 'length', of: ({ liftMm }) => liftMm },
   width: { words: 'width', unit: 'length', of: ({ widthMm }) => widthMm },
 };
+/** How near to a mark a pointer has to be to read it, in units of the drawing. */
+const NEAR = 14;
 const FRAME = { width: 620, height: 340, left: 58, foot: 40 };
 
 function span(values: readonly number[]): { from: number; to: number; steps: number } {
@@ -34,6 +37,7 @@ export function Picture({
 }) {
   const units = useStore($units);
   const [axis, setAxis] = useState<Axis>('cost');
+  const [at, setAt] = useState<Found | null>(null);
   const { of, unit, words } = AXES[axis];
   const per = unitSize('length', units);
   const perAcross = unit === 'length' ? per : 1;
@@ -48,6 +52,18 @@ export function Picture({
   const [light, heavy] = [Math.min(...masses), Math.max(...masses)];
   const radius = ({ massKg }: Found): number =>
     massKg === null || heavy <= light ? 4 : 7 - (4 * (massKg - light)) / (heavy - light);
+  const marks = shown.map(({ one, value }) => ({
+    one,
+    cx: x(value),
+    cy: y(one.diameterMm / per),
+    r: radius(one),
+  }));
+  const circles = (front: boolean): string =>
+    marks
+      .filter(({ one }) => one.onFront === front)
+      .map((mark) => circlePath(mark, mark.r))
+      .join('');
+  const pointed = marks.find(({ one }) => one === at);
   const unitWords = unit === 'length' ? unitOf('length', units) : unit;
   return (
     <figure data-testid="search-picture">
@@ -70,39 +86,39 @@ export function Picture({
           viewBox={`0 0 ${FRAME.width} ${FRAME.height}`}
           role="img"
           aria-label={`Tire diameter against ${words}`}
+          onPointerMove={(event) => {
+            const mark = markAt(event, FRAME, marks, NEAR);
+            if (!mark || mark.one === at) return;
+            setAt(mark.one);
+            look(mark.one);
+          }}
         >
           <Axes
             frame={FRAME}
             x={{ ...xAxis, words: [words, unitWords].filter(Boolean).join(', ') }}
             y={{ ...yAxis, words: `over all, ${unitOf('length', units)}` }}
           />
-          {shown.map(({ one, value }, i) => {
-            const [cx, cy, r] = [x(value), y(one.diameterMm / per), radius(one)];
-            return (
-              <g
-                key={i}
-                onMouseEnter={() => look(one)}
-                style={{ cursor: 'pointer' }}
-                data-front={one.onFront}
-              >
-                <circle
-                  cx={cx}
-                  cy={cy}
-                  r={r}
-                  fill={one.onFront ? 'var(--signal)' : 'var(--sheet)'}
-                  stroke={one.onFront ? 'var(--signal)' : 'var(--graphite)'}
-                  strokeWidth={1.4}
-                />
-                {one.cutRank > 0 && (
-                  <path
-                    d={`M${cx - r - 2} ${cy + r + 2}L${cx + r + 2} ${cy - r - 2}`}
-                    stroke="var(--ink)"
-                    strokeWidth={1.4}
-                  />
-                )}
-              </g>
-            );
-          })}
+          <path d={circles(false)} fill="var(--sheet)" stroke="var(--graphite)" strokeWidth={1} />
+          <path d={circles(true)} fill="var(--signal)" stroke="var(--sheet)" strokeWidth={0.6} />
+          <path
+            d={marks
+              .filter(({ one }) => one.cutRank > 0)
+              .map(({ cx, cy, r }) => `M${cx - r - 2} ${cy + r + 2}L${cx + r + 2} ${cy - r - 2}`)
+              .join('')}
+            stroke="var(--ink)"
+            strokeWidth={1.4}
+          />
+          {pointed && (
+            <circle
+              cx={pointed.cx}
+              cy={pointed.cy}
+              r={pointed.r + 4}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={2}
+              data-testid="pointed"
+            />
+          )}
         </svg>
       )}
     </figure>
