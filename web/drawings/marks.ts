@@ -5,9 +5,12 @@ import type { ChartFrame } from './Axes';
 export type Mark = { cx: number; cy: number };
 
 /** A circle as a piece of a path: very many marks are one path and not an element each, which would hold the page up. */
-export const circlePath = ({ cx, cy }: Mark, r: number): string =>
-  `M${(cx - r).toFixed(1)} ${cy.toFixed(1)}a${r.toFixed(1)} ${r.toFixed(1)} 0 1 0 ${(2 * r).toFixed(1)} 0` +
-  `a${r.toFixed(1)} ${r.toFixed(1)} 0 1 0 ${(-2 * r).toFixed(1)} 0`;
+export function circlePath({ cx, cy }: Mark, r: number): string {
+  // Rounded once: a half circle whose ends are not twice its radius apart is none.
+  const half = Math.round(r * 10);
+  const arc = (way: 1 | -1): string => `a${half / 10} ${half / 10} 0 1 0 ${(way * half) / 5} 0`;
+  return `M${(cx - half / 10).toFixed(1)} ${cy.toFixed(1)}${arc(1)}${arc(-1)}`;
+}
 
 /** The mark nearest to a pointer over a drawing, of those within `near` units of it; null where there is none. */
 export function markAt<T extends Mark>(
