@@ -55,12 +55,12 @@ test('stopped, it keeps what it has; it goes on with what was begun, and opens n
   const crew = crewOf(hands, LIFTS, []);
   const first = crew.work();
   await new Promise((resolve) => setTimeout(resolve, 3));
-  crew.stop();
+  await crew.stop();
   expect(crew.running).toBe(false);
-  expect(await first).toBe(false);
   const stopped = crew.state();
   expect(stopped?.done).toBe(false);
   const before = stopped?.judged ?? 0;
+  expect(await first).toBe(false);
   await new Promise((resolve) => setTimeout(resolve, 5));
   expect(crew.state()?.judged).toBe(before);
   expect(await crew.work()).toBe(true);

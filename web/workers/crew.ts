@@ -15,7 +15,8 @@ export type Crew = {
   readonly running: boolean;
   /** Goes on until all is judged or it is stopped; true where all is judged. */
   work: () => Promise<boolean>;
-  stop: () => void;
+  /** Stops it; what it then knows is all that it knows until it goes on. */
+  stop: () => Promise<void>;
 };
 
 /**
@@ -35,6 +36,7 @@ export function crewOf<Asked extends readonly unknown[]>(
   let head: Head | undefined;
   let run = 0;
   let running = false;
+  let toiling: Promise<unknown> = Promise.resolve();
 
   async function toil(hand: Hand<Asked>, mine: number): Promise<void> {
     const opening = opened.get(hand) ?? hand.open(...asked);
@@ -66,16 +68,19 @@ export function crewOf<Asked extends readonly unknown[]>(
       const mine = ++run;
       running = true;
       try {
-        await Promise.all(hands.map((hand) => toil(hand, mine)));
+        toiling = Promise.all(hands.map((hand) => toil(hand, mine)));
+        await toiling;
       } finally {
         if (run === mine) running = false;
       }
       return ended.size === lifts;
     },
-    stop: () => {
+    stop: async () => {
       run++;
       running = false;
       for (const hand of hands) void hand.pause();
+      // A hand ends the turn that it is in. Whoever waits for the work is told where it failed.
+      await toiling.catch(() => undefined);
     },
   };
 }

@@ -86,7 +86,7 @@ const api = {
     matters: Wishes,
     tell: (report: Report) => void,
   ): Promise<void> {
-    at?.crew.stop();
+    void at?.crew.stop();
     wishes = matters;
     const space = spaceOf(judgedAs(base, limits), offers, new Set(may));
     // What is looked at first is not all there is.
@@ -96,8 +96,8 @@ const api = {
     if (look) tell({ ...look, running: true });
     await go(tell);
   },
-  stop(): Report | null {
-    at?.crew.stop();
+  async stop(): Promise<Report | null> {
+    await at?.crew.stop();
     return report();
   },
   resume: (tell: (report: Report) => void): Promise<void> => go(tell),

@@ -117,6 +117,7 @@ export function Picture({
               stroke="var(--ink)"
               strokeWidth={2}
               data-testid="pointed"
+              data-over-all-mm={pointed.one.diameterMm}
             />
           )}
         </svg>
