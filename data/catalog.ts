@@ -76,23 +76,22 @@ export async function itemById(db: Queryable, id: number): Promise<ItemRow | und
   return row;
 }
 
+/** A statement takes so many rows at a time: a catalog has more values than it takes parameters. */
 const PIECE = 500;
+const inPieces = (rows: readonly NewItem[]): NewItem[][] =>
+  Array.from({ length: Math.ceil(rows.length / PIECE) }, (_, i) => rows.slice(i * PIECE, (i + 1) * PIECE));
 
 export async function addItems(db: Queryable, rows: readonly NewItem[]): Promise<void> {
-  for (let i = 0; i < rows.length; i += PIECE)
-    await db
-      .insert(catalogItems)
-      .values(rows.slice(i, i + PIECE))
-      .onConflictDoNothing();
+  for (const piece of inPieces(rows)) await db.insert(catalogItems).values(piece).onConflictDoNothing();
 }
 
 /** Writes rows over those of the same kind, maker, model and name, and puts them into the list. */
 export async function replaceItems(db: Queryable, rows: readonly NewItem[]): Promise<void> {
   const { kind, maker, model, name } = catalogItems;
-  for (let i = 0; i < rows.length; i += PIECE)
+  for (const piece of inPieces(rows))
     await db
       .insert(catalogItems)
-      .values(rows.slice(i, i + PIECE))
+      .values(piece)
       .onConflictDoUpdate({
         target: [kind, maker, model, name],
         set: {

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import type { Queryable } from './client';
 import { fleetAnswers, fleetSearches, vehicles } from './schema';
@@ -53,14 +53,7 @@ export function openVehicles(db: Queryable, searchId: number, ids: readonly numb
     .from(fleetAnswers)
     .innerJoin(vehicles, eq(fleetAnswers.vehicleId, vehicles.id))
     .where(
-      and(
-        eq(fleetAnswers.searchId, searchId),
-        isNull(fleetAnswers.answer),
-        sql`${vehicles.id} in (${sql.join(
-          ids.map((id) => sql`${id}`),
-          sql`, `,
-        )})`,
-      ),
+      and(eq(fleetAnswers.searchId, searchId), isNull(fleetAnswers.answer), inArray(vehicles.id, [...ids])),
     );
 }
 

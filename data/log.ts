@@ -13,7 +13,7 @@ export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]
   return rows.map(({ document }) => document);
 }
 
-/** Adds what is not there yet; an entry that came before stays as it is. Answers with what was added. */
+/** Adds what is not there yet; an entry that came before stays as it is. */
 export async function addToLog(
   db: Queryable,
   jobId: number,

@@ -2,6 +2,8 @@ import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/catalog/items';
 import { faultsOf, type Fault } from '../core/contract';
+import { putDotted } from '../core/dotted';
+import { NO_LIFT } from '../core/vehicle/asDelivered';
 
 /** A row of a file: what it says, and on which line. */
 export type CatalogRow<K extends ItemKind = ItemKind> = CatalogItem<K> & { line: number };
@@ -12,16 +14,7 @@ type Cell = { key: string; as: 'text' | 'number' | 'range' };
 
 const text = (key: string): Cell => ({ key, as: 'text' });
 const number = (key: string): Cell => ({ key, as: 'number' });
-const LIFT = [
-  'springMm',
-  'bracketMm',
-  'bodyMm',
-  'bumpStopMm',
-  'droopGainMm',
-  'foreAftMm',
-  'outboardMm',
-  'casterDeltaDeg',
-];
+const LIFT = Object.keys(NO_LIFT);
 
 const COLUMNS: Record<ItemKind, readonly Cell[]> = {
   tire: [
@@ -78,11 +71,7 @@ function treeOf(record: Record<string, string>, cells: readonly Cell[]): Tree {
   for (const { key, as } of cells) {
     const cell = record[key] ?? '';
     if (cell === '' && !MAY_BE_EMPTY.has(key)) continue;
-    const keys = key.split('.');
-    const last = keys.pop() ?? '';
-    let at = tree;
-    for (const one of keys) at = (at[one] ??= {}) as Tree;
-    at[last] = valueOf(cell, as);
+    putDotted(tree, key, valueOf(cell, as));
   }
   return tree;
 }

@@ -2,14 +2,13 @@ import { z } from 'zod';
 import type { BuildFile } from '../core/build';
 import { faultsOf, words } from '../core/contract';
 import { fromPlatform } from '../core/record/platform';
-import { SHIPPED_RULES } from '../core/rules/schema';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import { starterFile, starterSchema } from '../core/vehicle/starter';
 import type { Database } from '../data/client';
 import { vehiclesOfPlatforms } from '../data/jobs';
-import { shopSettings } from '../data/shop';
 import { faulty, type Outcome } from './errors';
 import { importBuild, type NewJob } from './jobs';
+import { currentShop } from './shop';
 
 const beginHead = { customer: words(120).optional(), title: words(120, 1) };
 const beginBody = z.strictObject({
@@ -41,7 +40,7 @@ async function beginFromPlatform(
     label,
     known.map(({ document }) => document),
   );
-  const rules = (await shopSettings(db))?.document.rules ?? SHIPPED_RULES;
+  const { rules } = (await currentShop(db)).settings;
   const file: BuildFile = {
     format: 'vexlo/build',
     version: 1,
@@ -69,8 +68,7 @@ export async function beginJob(
   if (!read.success) return faulty(faultsOf(beginBody, read.error.issues));
   const { vehicle, customer, title, platform = '' } = read.data;
   const job: NewJob = { title, platform, status: 'measuring', ...(customer ? { customer } : {}) };
-  const shop = await shopSettings(db);
   // A job that begins here is held to the rules that the shop has today.
-  const rules = shop?.document.rules ?? SHIPPED_RULES;
+  const { rules } = (await currentShop(db)).settings;
   return importBuild(db, { ...starterFile(vehicle), use: { rules } }, person, job);
 }

@@ -69,7 +69,7 @@ function changesOf(before: CatalogItem, after: CatalogItem): string[] {
   );
 }
 
-type Planned = PreviewLine & { row: CatalogRow; before: ItemRow | undefined };
+type Planned = { told: PreviewLine; row: CatalogRow };
 
 async function plan(db: Queryable, kind: ItemKind, rows: readonly CatalogRow[]): Promise<Planned[]> {
   const known = new Map((await allItems(db, [kind], true)).map((row) => [keyOf(row), row]));
@@ -89,7 +89,7 @@ async function plan(db: Queryable, kind: ItemKind, rows: readonly CatalogRow[]):
         : changes.length > 0 || !before.active
           ? 'changed'
           : 'same';
-    return { line, name, does, changes, row, before };
+    return { told: { line, name, does, changes }, row };
   });
 }
 
@@ -98,10 +98,7 @@ export async function previewCatalog(db: Queryable, kind: ItemKind, csv: string)
   const read = readCatalog(kind, csv);
   if (!read.ok) return { lines: [], faults: read.faults };
   const planned = await plan(db, kind, read.rows);
-  return {
-    lines: planned.map(({ line, name, does, changes }) => ({ line, name, does, changes })),
-    faults: [],
-  };
+  return { lines: planned.map(({ told }) => told), faults: [] };
 }
 
 /** Takes a file in: new rows are added, changed ones changed, the rest stays. Nothing where one line is faulty. */
@@ -110,7 +107,8 @@ export async function importCatalog(db: Database, kind: ItemKind, csv: string): 
   if (!read.ok) return faulty(read.faults);
   return allOrNothing(db, async (tx): Promise<Outcome<Preview>> => {
     const planned = await plan(tx, kind, read.rows);
-    const twice = planned.filter(({ does }) => does === 'twice');
+    const lines = planned.map(({ told }) => told);
+    const twice = lines.filter(({ does }) => does === 'twice');
     if (twice.length > 0)
       return faulty(
         twice.map(({ line, name }) => ({
@@ -119,13 +117,10 @@ export async function importCatalog(db: Database, kind: ItemKind, csv: string): 
         })),
       );
     const rows = (what: PreviewLine['does']): NewItem[] =>
-      planned.flatMap(({ does, row }) => (does === what ? [rowOf(row)] : []));
+      planned.flatMap(({ told, row }) => (told.does === what ? [rowOf(row)] : []));
     await addItems(tx, rows('new'));
     await replaceItems(tx, rows('changed'));
-    return done({
-      lines: planned.map(({ line, name, does, changes }) => ({ line, name, does, changes })),
-      faults: [],
-    });
+    return done({ lines, faults: [] });
   });
 }
 

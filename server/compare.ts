@@ -15,7 +15,7 @@ import {
   type StageCost,
 } from '../core/work/sideBySide';
 import type { Queryable } from '../data/client';
-import { stagesOfJob, vehicleById } from '../data/documents';
+import { stagesOfJob, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { buildFileOf } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
@@ -35,9 +35,15 @@ function costOf(lines: readonly WorkLine[], work: JobWork, stageId: number, term
   };
 }
 
+const nameOf = ({ label, position }: Pick<StageRow, 'label' | 'position'>): string =>
+  position === 0 ? 'As delivered' : label || `Stage ${position}`;
+
 export type Comparison = {
   job: string;
   labels: string[];
+  /** Every stage of the job, and which of them are compared. */
+  stages: { id: number; label: string }[];
+  chosen: number[];
   rows: FigureRow[];
   /** Drawn where it is asked for: figures alone go out without it. */
   sheet: () => PaperSheet;
@@ -63,13 +69,14 @@ export async function comparison(
     ]);
   const [{ settings, name }, { work }] = await Promise.all([currentShop(db), workOn(db, jobId)]);
   const stages: Compared[] = [];
-  for (const { id, label, position, document } of chosen) {
+  for (const stage of chosen) {
+    const { id, position, document } = stage;
     const read = readBuild(buildFileOf(vehicle.document, document));
     if (!read.ok) return faulty(read.faults);
     const cost =
       position === 0 ? null : costOf(workOf(read.build, settings.workRules), work, id, settings.terms);
     stages.push({
-      label: position === 0 ? 'As delivered' : label || `Stage ${position}`,
+      label: nameOf(stage),
       build: read.build,
       assessment: assess(read.build),
       cost,
@@ -87,6 +94,8 @@ export async function comparison(
   return done({
     job: job.number,
     labels: stages.map(({ label }) => label),
+    stages: all.map((stage) => ({ id: stage.id, label: nameOf(stage) })),
+    chosen: chosen.map(({ id }) => id),
     rows,
     sheet: () => sideBySide(heading, stages, rows, units),
   });

@@ -14,7 +14,7 @@ import {
 } from '../data/fleet';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
-import { offersFor } from './offers';
+import { kitsByPlatform } from './offers';
 
 const QUEUE = 'fleet';
 /** Vehicles in a share: few, so that several processes have something to do and little is done twice. */
@@ -48,11 +48,9 @@ export async function openQueue(url: string, { lookS }: QueuePatience = PATIENCE
 async function workOff(db: Database, { searchId, vehicleIds }: Share): Promise<void> {
   const search = await fleetSearchById(db, searchId);
   if (!search) return;
-  for (const { id, platform, document } of await openVehicles(db, searchId, vehicleIds)) {
-    const { studs, pcdMm } = document.hub;
-    const { lifts } = await offersFor(db, { platform, studs, pcdMm });
-    await writeFleetAnswer(db, searchId, id, tryOn(document, search.document, lifts));
-  }
+  const kits = await kitsByPlatform(db);
+  for (const { id, platform, document } of await openVehicles(db, searchId, vehicleIds))
+    await writeFleetAnswer(db, searchId, id, tryOn(document, search.document, kits(platform)));
 }
 
 /** Takes shares off the queue, one after the other, for as long as the process runs. */

@@ -1,4 +1,5 @@
 import type { AxleName, PackageFile } from '../core/build';
+import { grouped } from '../core/grouped';
 import { honestyOf, type Honesty, type Proved } from '../core/record/honesty';
 import { biasesOf, type Bias, type Lesson } from '../core/record/knowledge';
 import type { LogEntry } from '../core/record/logEntry';
@@ -97,15 +98,12 @@ const eyesOf = (proved: readonly Proved[]): Lesson[] =>
 /** The platforms that the shop measured vehicles of, the best known first. */
 async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
   const rows = await vehiclesOfPlatforms(db);
-  return [...new Set(rows.map(({ platform }) => platform))]
-    .map((platform) => {
-      const files = rows.filter((row) => row.platform === platform).map(({ document }) => document);
-      return {
-        platform,
-        vehicles: files.length,
-        things: poolWells(files).map(({ points: _points, ...thing }) => thing),
-      };
-    })
+  return [...grouped(rows, ({ platform }) => platform)]
+    .map(([platform, list]) => ({
+      platform,
+      vehicles: list.length,
+      things: poolWells(list.map(({ document }) => document)).map(({ points: _points, ...thing }) => thing),
+    }))
     .sort((a, b) => b.vehicles - a.vehicles || a.platform.localeCompare(b.platform));
 }
 
@@ -124,13 +122,14 @@ export async function learned(db: Queryable): Promise<Learned> {
     taken,
     new Map(stages.map(({ id, document }) => [id, document.package])),
   );
+  const byLift = grouped(lifts, ({ group }) => group);
   return {
     honesty: honestyOf(proved, shop?.document.marginMm ?? 10),
     platforms,
     tires: biasesOf(tires),
     lifts: biasesOf(lifts).map((bias) => {
-      const said = lifts.filter(({ group }) => group === bias.group).map(({ saidMm }) => saidMm);
-      return { ...bias, saidMm: said.reduce((a, b) => a + b, 0) / said.length };
+      const said = byLift.get(bias.group) ?? [];
+      return { ...bias, saidMm: said.reduce((sum, { saidMm }) => sum + saidMm, 0) / said.length };
     }),
     people: biasesOf(eyesOf(proved)),
   };

@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import type { LifeEvent } from '../core/record/life';
+import { logEvent, type LifeEvent } from '../core/record/life';
 import type { JobWork } from '../core/work/jobWork';
 import type { Queryable } from '../data/client';
 import { stagesOfVehicle, vehicleById } from '../data/documents';
@@ -87,14 +87,7 @@ export async function lifeOfVehicle(db: Queryable, vehicleId: number): Promise<O
   for (const { id, number } of jobs) {
     const [log, work, quotes] = await Promise.all([logOfJob(db, id), workOfJob(db, id), quotesOfJob(db, id)]);
     events.push(
-      ...log.map((entry): LifeEvent => ({
-        id: entry.id,
-        at: entry.at,
-        by: entry.by,
-        job: number,
-        kind: 'log',
-        entry,
-      })),
+      ...log.map((entry) => logEvent(entry, number)),
       ...(work ? ticksOf(work.document, number) : []),
       ...quotes.flatMap((quote) => quoteEvents(quote, number)),
     );

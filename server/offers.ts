@@ -30,17 +30,23 @@ export async function pickable(db: Queryable): Promise<{ tires: PickTire[]; whee
   };
 }
 
+const offerOf = ({ id, maker, model, name, price, days }: ItemRow) => ({
+  id,
+  words: `${maker} ${model} ${name}`,
+  price,
+  days,
+});
+
 /** Axle parts and gears of the catalog that are made for a body, or for any. */
 export async function partsFor(db: Queryable, platform: string): Promise<OfferedPart[]> {
   const rows = await allItems(db, ['axle', 'gears']);
-  return rows.flatMap(({ id, kind, maker, model, name, price, days, document }): OfferedPart[] => {
-    const offer = { id, words: `${maker} ${model} ${name}`, price, days };
-    if (kind === 'gears') {
-      const { platform: made, axleRatio } = document as CatalogItem<'gears'>['item'];
-      return madeFor(platform, made) ? [{ ...offer, part: 'gears', axleRatio }] : [];
+  return rows.flatMap((row): OfferedPart[] => {
+    if (row.kind === 'gears') {
+      const { platform: made, axleRatio } = row.document as CatalogItem<'gears'>['item'];
+      return madeFor(platform, made) ? [{ ...offerOf(row), part: 'gears', axleRatio }] : [];
     }
-    const { platform: made, part, steel, peakNm } = document as CatalogItem<'axle'>['item'];
-    return madeFor(platform, made) ? [{ ...offer, part, steel, peakNm }] : [];
+    const { platform: made, part, steel, peakNm } = row.document as CatalogItem<'axle'>['item'];
+    return madeFor(platform, made) ? [{ ...offerOf(row), part, steel, peakNm }] : [];
   });
 }
 
@@ -53,45 +59,50 @@ type OfferLists = {
   ratios: OfferedRatio[];
 };
 
+/** The kit of a row where it is made for a body, or for any. */
+function kitOf(row: ItemRow, platform: string): OfferedLift[] {
+  const { platform: made, front, rear } = row.document as CatalogItem<'lift'>['item'];
+  return madeFor(platform, made) ? [{ ...offerOf(row), lift: { front, rear } }] : [];
+}
+
+/** The lift kits of the catalog, by the body that they are for. */
+export async function kitsByPlatform(db: Queryable): Promise<(platform: string) => OfferedLift[]> {
+  const rows = await allItems(db, ['lift']);
+  return (platform) => rows.flatMap((row) => kitOf(row, platform));
+}
+
 /** Everything that a search may choose from for a body; kits and gears that are made for another are left out. */
 export async function offersFor(
   db: Queryable,
   { platform, studs, pcdMm }: { platform: string; studs: number; pcdMm: number },
 ): Promise<OfferLists> {
   const rows = await allItems(db, ['tire', 'wheel', 'spacer', 'lift', 'gears']);
-  const offer = ({ id, maker, model, name, price, days }: ItemRow) => ({
-    id,
-    words: `${maker} ${model} ${name}`,
-    price,
-    days,
-  });
   const list: OfferLists = { tires: [], wheels: [], spacers: [], lifts: [], ratios: [] };
   for (const row of rows) {
     switch (row.kind) {
       case 'tire':
         list.tires.push({
-          ...offer(row),
+          ...offerOf(row),
           // Whose sheet it is stays with it when a result becomes a stage.
           tire: { ...(row.document as CatalogItem<'tire'>['item']), ...{ 'x-maker': row.maker } },
         });
         break;
       case 'wheel':
-        list.wheels.push({ ...offer(row), wheel: row.document as CatalogItem<'wheel'>['item'] });
+        list.wheels.push({ ...offerOf(row), wheel: row.document as CatalogItem<'wheel'>['item'] });
         break;
       case 'spacer': {
         const item = row.document as CatalogItem<'spacer'>['item'];
         if (item.studs === studs && Math.abs(item.pcdMm - pcdMm) < 0.3)
-          list.spacers.push({ ...offer(row), spacerMm: item.spacerMm });
+          list.spacers.push({ ...offerOf(row), spacerMm: item.spacerMm });
         break;
       }
-      case 'lift': {
-        const { platform: made, front, rear } = row.document as CatalogItem<'lift'>['item'];
-        if (madeFor(platform, made)) list.lifts.push({ ...offer(row), lift: { front, rear } });
+      case 'lift':
+        list.lifts.push(...kitOf(row, platform));
         break;
-      }
       case 'gears': {
         const item = row.document as CatalogItem<'gears'>['item'];
-        if (madeFor(platform, item.platform)) list.ratios.push({ ...offer(row), axleRatio: item.axleRatio });
+        if (madeFor(platform, item.platform))
+          list.ratios.push({ ...offerOf(row), axleRatio: item.axleRatio });
         break;
       }
       case 'axle':

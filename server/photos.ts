@@ -1,11 +1,10 @@
 import sharp from 'sharp';
+import { MADE_ID, MOST_PHOTO_BYTES } from '../core/record/logEntry';
 import type { Queryable } from '../data/client';
 import { jobById } from '../data/jobs';
 import { addPhoto, photoBytes } from '../data/log';
 import { done, faulty, missing, type Outcome } from './errors';
 
-/** A photo as it is sent, bytes. */
-export const MOST_BYTES = 15e6;
 /** More pixels are refused before they are unpacked. */
 const MOST_PIXELS = 60e6;
 const LONGEST_PX = 2048;
@@ -14,8 +13,8 @@ const SMALL_PX = 320;
 const HEIC_BRANDS = new Set(['heic', 'heix', 'hevc', 'hevx', 'heim', 'heis', 'mif1', 'msf1', 'avif']);
 
 function refusal(bytes: Buffer): string | null {
-  if (bytes.length > MOST_BYTES)
-    return `has ${(bytes.length / 1e6).toFixed(1)} MB, more than ${MOST_BYTES / 1e6}; take it smaller, or crop it`;
+  if (bytes.length > MOST_PHOTO_BYTES)
+    return `has ${(bytes.length / 1e6).toFixed(1)} MB, more than ${MOST_PHOTO_BYTES / 1e6}; take it smaller, or crop it`;
   if (bytes.toString('latin1', 4, 8) === 'ftyp' && HEIC_BRANDS.has(bytes.toString('latin1', 8, 12)))
     return 'is a HEIC picture, which not every screen can show; set the camera to JPEG (“most compatible”), or save it as JPEG or PNG';
   return null;
@@ -32,7 +31,7 @@ export async function keepPhoto(
   bytes: Buffer,
   person: string,
 ): Promise<Outcome<{ id: string }>> {
-  if (!/^[0-9a-f-]{36}$/.test(id)) return faulty([{ path: 'id', message: 'is no id of a photo' }]);
+  if (!MADE_ID.test(id)) return faulty([{ path: 'id', message: 'is no id of a photo' }]);
   const refused = refusal(bytes);
   if (refused) return faulty([{ path: 'photo', message: refused }]);
   if (!(await jobById(db, jobId))) return missing('job');

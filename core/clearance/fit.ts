@@ -5,7 +5,7 @@ import { turningCircleM } from '../vehicle/turningCircle';
 import { cutDepths, nearestZero, sweepAll, sweepCorner, type SweepCorner, type Way } from './corner';
 import { gradeOf, type Grade } from './grade';
 import { nearestPoint } from './nearest';
-import { profileOf, type Profile } from './profile';
+import { mountedProfile, profileOf, type Profile } from './profile';
 import { acceptedRubs } from './rub';
 import {
   chanceOfContact,
@@ -117,8 +117,7 @@ function turningCircles(
   profile: Profile,
   usable: Fit['usableLockDeg'],
 ): Fit['turningCircleM'] {
-  const { tire, wheel } = vehicle.stock;
-  const stock = profileOf(tireSize(tire, wheel.widthIn), wheel, 0);
+  const stock = mountedProfile(vehicle.stock, 0);
   const edge = (one: Profile): number => one.centreMm + one.tireHalfWidthMm;
   const delivered = corner.corner.steering;
   const { steering } = corner;

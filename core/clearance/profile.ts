@@ -1,5 +1,6 @@
 import type { Wheel } from '../wheel/schema';
-import type { TireSize } from '../tire/size';
+import type { Tire } from '../tire/schema';
+import { tireSize, type TireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
 
 /**
@@ -43,6 +44,10 @@ export function profileOf(size: TireSize, wheel: Wheel, spacerMm: number): Profi
     rimOuterMm: rimMm + FLANGE_HEIGHT_MM,
   };
 }
+
+/** The profile of a tire on the wheel that it is on, pushed out by a spacer. */
+export const mountedProfile = ({ tire, wheel }: { tire: Tire; wheel: Wheel }, spacerMm: number): Profile =>
+  profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
 
 /** Exact signed distance (negative inside) of (u, w) from a rectangle of half sizes about 0 with corner radius. */
 function boxDistance(u: number, w: number, halfU: number, halfW: number, radius: number): number {

@@ -24,6 +24,13 @@ export type Part = {
 export type AxleStrength = { parts: Part[]; weakest: PartName | null };
 export type Strength = Record<AxleName, AxleStrength> & { checks: Check[] };
 
+/** The part that torque would break first; bearing, steering and brakes only wear. null where none is known. */
+export function weakestOf(parts: readonly Part[]): Part | null {
+  return parts
+    .filter(({ demandNm }) => demandNm !== undefined)
+    .reduce<Part | null>((a, b) => (a === null || b.factor < a.factor ? b : a), null);
+}
+
 /** Bearing life falls with the load to this power (ISO 281). */
 const LIFE_POWER = { roller: 10 / 3, ball: 3 } as const;
 
@@ -200,10 +207,7 @@ export function strengthOf(build: Build): Strength | { checks: Check[] } {
       ...(part.driven ? drivenParts(build, axle, part, powertrain, all, missing) : []),
       ...carryingParts(build, axle, all, missing),
     ].sort((a, b) => PART_NAMES.indexOf(a.part) - PART_NAMES.indexOf(b.part));
-    const [weakest] = parts
-      .filter(({ demandNm }) => demandNm !== undefined)
-      .sort((a, b) => a.factor - b.factor);
-    return { parts, weakest: weakest?.part ?? null };
+    return { parts, weakest: weakestOf(parts)?.part ?? null };
   });
   if (!front || !rear) throw new Error('a vehicle has two axles');
   const short = AXLES.flatMap((axle) =>

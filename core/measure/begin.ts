@@ -1,6 +1,5 @@
 import type { AxleName, Obstacle, Vehicle } from '../build';
-import { profileOf, type Profile } from '../clearance/profile';
-import { tireSize } from '../tire/size';
+import { mountedProfile, type Profile } from '../clearance/profile';
 import { fromClock, SHAPE_HOURS, shapeShare } from './outline';
 import type { WellShape } from './schema';
 import { outlineIds, thingsOf, type Thing } from './things';
@@ -9,7 +8,7 @@ type Point = Obstacle['points'][number];
 
 /** The wheel that stands in the well while it is measured: as delivered. */
 export function standingProfile({ stock }: Pick<Vehicle, 'stock'>): Profile {
-  return profileOf(tireSize(stock.tire, stock.wheel.widthIn), stock.wheel, 0);
+  return mountedProfile(stock, 0);
 }
 
 /** Where a well begins before anything is read: a hand's breadth outside the tire that stands in it. An estimate. */

@@ -1,9 +1,8 @@
 import type { AxleName, Corner, Obstacle, Vehicle } from '../build';
 import { clearanceAt } from '../clearance/at';
-import { profileOf } from '../clearance/profile';
+import { mountedProfile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { GUESSED_POINT_MM } from '../clearance/spread';
-import { tireSize } from '../tire/size';
 import type { GapReading } from './schema';
 import { solve, varianceAlong } from './linear';
 
@@ -44,8 +43,8 @@ export function gapClearance(
   obstacle: Pick<Obstacle, 'points' | 'carrier'>,
   gap: GapReading,
 ): (shift: Vec) => number {
-  const { tire, wheel, spacerMm } = gap.mounted ?? { ...vehicle.stock, spacerMm: 0 };
-  const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
+  const mounted = gap.mounted ?? { ...vehicle.stock, spacerMm: 0 };
+  const profile = mountedProfile(mounted, mounted.spacerMm);
   const pose = { lift: NO_LIFT, lockDeg: gap.lockDeg, hubMm: gap.travelMm };
   return clearanceAt(vehicle.corners[axle], obstacle, pose, profile);
 }

@@ -73,11 +73,9 @@ export function dueOf(log: readonly LogEntry[], rules: readonly DueRule[], now: 
   const since = log.filter(({ at }) => at >= handed.at);
   const pace = paceOf(since);
   const nowMin = minuteOf(now);
-  const lastKm = since.reduce<number | null>((km, entry) => odometerOf(entry) ?? km, null);
-  const lastKmAt = since.reduce(
-    (min, entry) => (odometerOf(entry) === undefined ? min : minuteOf(entry.at)),
-    nowMin,
-  );
+  const last = since.findLast((entry) => odometerOf(entry) !== undefined);
+  const lastKm = last ? (odometerOf(last) ?? null) : null;
+  const lastKmAt = last ? minuteOf(last.at) : nowMin;
   return rules
     .flatMap(({ label, kind, afterKm, afterDays, again }): Due[] => {
       const times = since.filter((entry) => entry.kind === kind && entry !== handed);

@@ -21,11 +21,19 @@ export const LIFE_KINDS: Record<LifeKind, string> = {
 export const lifeKindOf = (event: LifeEvent): LifeKind =>
   event.kind === 'log' ? event.entry.kind : event.kind;
 
+/** An entry of the log as something that happened. */
+export const logEvent = (entry: LogEntry, job: string): LifeEvent => ({
+  id: entry.id,
+  at: entry.at,
+  by: entry.by,
+  job,
+  kind: 'log',
+  entry,
+});
+
 /** The whole life, newest first; entries of the log that both lists hold stand once. */
 export function lifeOf(events: readonly LifeEvent[], log: readonly LogEntry[], job: string): LifeEvent[] {
   const known = new Set(events.map(({ id }) => id));
-  const own = log
-    .filter(({ id }) => !known.has(id))
-    .map((entry): LifeEvent => ({ id: entry.id, at: entry.at, by: entry.by, job, kind: 'log', entry }));
+  const own = log.filter(({ id }) => !known.has(id)).map((entry) => logEvent(entry, job));
   return [...events, ...own].sort((a, b) => b.at.localeCompare(a.at));
 }

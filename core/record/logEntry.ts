@@ -29,9 +29,14 @@ export const ROTATION_WORDS: Record<Rotation, string> = {
   'side-to-side': 'left and right changed',
 };
 
+/** Ids are made where a thing is written down, so that what is sent twice stands once. */
+export const MADE_ID = /^[0-9a-f-]{36}$/;
+/** A photo as it is taken, bytes. */
+export const MOST_PHOTO_BYTES = 15e6;
+
 const head = {
   /** Made where it is written down. */
-  id: z.string().regex(/^[0-9a-f-]{36}$/, { error: 'is no id; send the one that the entry was made with' }),
+  id: z.string().regex(MADE_ID, { error: 'is no id; send the one that the entry was made with' }),
   at: wallTimeSchema,
   by: words(60, 1),
   stageId: whole(1, 2_147_483_647).optional(),
@@ -72,7 +77,7 @@ export const logEntrySchema = z.discriminatedUnion(
       ...head,
       kind: z.literal('photo'),
       /** The picture's own id; it is sent apart from this. */
-      photo: z.string().regex(/^[0-9a-f-]{36}$/, { error: 'is no id of a photo' }),
+      photo: z.string().regex(MADE_ID, { error: 'is no id of a photo' }),
       words: words(300),
     }),
     z.strictObject({

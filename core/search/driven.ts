@@ -1,6 +1,6 @@
 import { rpmAt, runningOf } from '../driveline/gearing';
 import { speedometerOf } from '../driveline/speedometer';
-import { strengthOf } from '../driveline/strength';
+import { strengthOf, weakestOf } from '../driveline/strength';
 import { loadOf } from '../load/load';
 import { ruleChecks } from '../rules/evaluate';
 import { tireSize } from '../tire/size';
@@ -39,10 +39,7 @@ export function drivenStop({ base }: Space, limits: Limits, choice: Choice, pair
     // What is not known does not pass.
     const factor =
       'front' in strength
-        ? [...strength.front.parts, ...strength.rear.parts]
-            // Bearing, steering and brakes are told against as delivered, not against what breaks them.
-            .filter(({ capacityNm }) => capacityNm !== undefined)
-            .reduce((least, part) => Math.min(least, part.factor), Infinity)
+        ? (weakestOf([...strength.front.parts, ...strength.rear.parts])?.factor ?? Infinity)
         : -Infinity;
     if (factor < axleFactor) return { stop: 'axle', by: axleFactor - factor };
   }

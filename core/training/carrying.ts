@@ -1,5 +1,5 @@
 import { partWords } from '../driveline/schema';
-import { PART_NAMES } from '../driveline/strength';
+import { PART_NAMES, weakestOf } from '../driveline/strength';
 import type { Build } from '../build';
 import { withPackage, type Lesson, type Values } from './lesson';
 
@@ -87,12 +87,7 @@ export const CARRYING: readonly Lesson[] = [
         : [{ words: 'torque that it has to bear, N m', value: one.demandNm, quantity: 'plain', digits: 0 }];
     },
     judge: (_base, { part = 0 }, assessment) => {
-      const parts = assessment().strength?.front.parts ?? [];
-      const twisted = parts.filter(({ capacityNm }) => capacityNm !== undefined);
-      const first = twisted.reduce<(typeof parts)[number] | undefined>(
-        (a, b) => (a === undefined || b.factor < a.factor ? b : a),
-        undefined,
-      );
+      const first = weakestOf(assessment().strength?.front.parts ?? []);
       return {
         right: first?.part === PART_NAMES[part],
         reason: first

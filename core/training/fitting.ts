@@ -1,7 +1,7 @@
 import { assess } from '../assess';
 import type { Build } from '../build';
 import { labelOf } from '../verdict';
-import { length, withLift, withPackage, type Lesson } from './lesson';
+import { length, tapeMm, withLift, withPackage, type Lesson } from './lesson';
 
 const HELP_MM = 8;
 const LEAST_CUT_SLACK_MM = 3;
@@ -22,26 +22,8 @@ export const FITTING: readonly Lesson[] = [
     build: 'rook-1-long-tour',
     axle: 'front',
     controls: ({ package: { lift } }) => [
-      {
-        id: 'spring',
-        words: 'Spring lift',
-        kind: 'tape',
-        quantity: 'length',
-        min: 0,
-        max: 90,
-        step: 1,
-        start: lift.front.springMm,
-      },
-      {
-        id: 'stop',
-        words: 'Longer bump stop',
-        kind: 'tape',
-        quantity: 'length',
-        min: 0,
-        max: 60,
-        step: 1,
-        start: lift.front.bumpStopMm,
-      },
+      tapeMm('spring', 'Spring lift', [0, 90], lift.front.springMm),
+      tapeMm('stop', 'Longer bump stop', [0, 60], lift.front.bumpStopMm),
     ],
     apply: (base, { spring = 0, stop = 0 }) =>
       withLift(base, 'front', { springMm: spring, bumpStopMm: stop }),
@@ -66,18 +48,7 @@ export const FITTING: readonly Lesson[] = [
     axle: 'front',
     controls: (base) => {
       const { obstacle } = firstCut(base);
-      return [
-        {
-          id: 'mm',
-          words: `Cut at the ${labelOf(base, 'front', obstacle)}`,
-          kind: 'tape',
-          quantity: 'length',
-          min: 0,
-          max: 60,
-          step: 1,
-          start: 0,
-        },
-      ];
+      return [tapeMm('mm', `Cut at the ${labelOf(base, 'front', obstacle)}`, [0, 60], 0)];
     },
     apply: (base, { mm = 0 }) => {
       const { obstacle } = firstCut(base);

@@ -28,6 +28,23 @@ export type Lesson = {
   judge: (base: Build, values: Values, assessment: () => Assessment) => Judged;
 };
 
+/** A tape to move in steps of a millimetre. */
+export const tapeMm = (
+  id: string,
+  words: string,
+  [min, max]: readonly [number, number],
+  start: number,
+): Control => ({
+  id,
+  words,
+  kind: 'tape',
+  quantity: 'length',
+  min,
+  max,
+  step: 1,
+  start,
+});
+
 export const startOf = (controls: readonly Control[]): Values =>
   Object.fromEntries(controls.map(({ id, start }) => [id, start]));
 

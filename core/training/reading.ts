@@ -1,9 +1,7 @@
 import { readTireCode } from '../tire/code';
-import { nominalSize } from '../tire/size';
-import { backspacingMm } from '../wheel/geometry';
-import { wheelPlanes } from '../wheel/geometry';
-import { tireSize } from '../tire/size';
-import { length, withPackage, type Lesson } from './lesson';
+import { nominalSize, tireSize } from '../tire/size';
+import { backspacingMm, wheelPlanes } from '../wheel/geometry';
+import { length, tapeMm, withPackage, type Lesson } from './lesson';
 
 const diameterOf = (code: string): number => {
   const read = readTireCode(code);
@@ -25,18 +23,7 @@ export const READING: readonly Lesson[] = [
     question: `A sidewall says ${SIDEWALL}. Move the tape to how tall that tire is over all.`,
     build: 'halyard-1-tall-and-narrow',
     axle: 'front',
-    controls: () => [
-      {
-        id: 'mm',
-        words: 'Over all',
-        kind: 'tape',
-        quantity: 'length',
-        min: 600,
-        max: 1000,
-        step: 1,
-        start: 700,
-      },
-    ],
+    controls: () => [tapeMm('mm', 'Over all', [600, 1000], 700)],
     apply: (base, { mm = 0 }) =>
       withPackage(base, { tire: { code: SIDEWALL, pattern: 'mud', overallDiameterMm: Math.max(600, mm) } }),
     facts: nothingMoves,
@@ -54,18 +41,7 @@ export const READING: readonly Lesson[] = [
     question: `How much taller over all is a ${ASPECT[1]} than a ${ASPECT[0]}? Move the tape to the difference.`,
     build: 'rook-1-long-tour',
     axle: 'front',
-    controls: () => [
-      {
-        id: 'mm',
-        words: 'Taller by',
-        kind: 'tape',
-        quantity: 'length',
-        min: 0,
-        max: 120,
-        step: 1,
-        start: 10,
-      },
-    ],
+    controls: () => [tapeMm('mm', 'Taller by', [0, 120], 10)],
     apply: (base) => base,
     facts: nothingMoves,
     judge: (_base, { mm = 0 }) => {
@@ -83,18 +59,7 @@ export const READING: readonly Lesson[] = [
       'A wheel is 8 in wide between its beads and has no offset. How far is its mounting face from the inner lip, with the rule laid across? Move the tape there.',
     build: 'rook-1-long-tour',
     axle: 'front',
-    controls: () => [
-      {
-        id: 'mm',
-        words: 'Backspacing',
-        kind: 'tape',
-        quantity: 'length',
-        min: 60,
-        max: 180,
-        step: 1,
-        start: 80,
-      },
-    ],
+    controls: () => [tapeMm('mm', 'Backspacing', [60, 180], 80)],
     apply: (base) => base,
     facts: nothingMoves,
     judge: (_base, { mm = 0 }) => {
@@ -112,16 +77,7 @@ export const READING: readonly Lesson[] = [
     build: 'rook-1-long-tour',
     axle: 'front',
     controls: ({ package: { wheel } }) => [
-      {
-        id: 'mm',
-        words: 'Offset',
-        kind: 'tape',
-        quantity: 'length',
-        min: wheel.offsetMm - 40,
-        max: wheel.offsetMm + 40,
-        step: 1,
-        start: wheel.offsetMm,
-      },
+      tapeMm('mm', 'Offset', [wheel.offsetMm - 40, wheel.offsetMm + 40], wheel.offsetMm),
     ],
     apply: (base, { mm = 0 }) => withPackage(base, { wheel: { ...base.package.wheel, offsetMm: mm } }),
     facts: (base, { mm = 0 }) => {

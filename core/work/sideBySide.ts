@@ -1,6 +1,7 @@
 import type { Assessment } from '../assess';
 import { AXLES, type Build } from '../build';
 import { partWords } from '../driveline/schema';
+import { weakestOf } from '../driveline/strength';
 import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
@@ -75,12 +76,8 @@ function figures(units: UnitSystem, terms: Terms): Figure[] {
       'Axle in hand',
       ({ assessment: { strength } }) => {
         if (!strength) return 'not known';
-        const [first, ...others] = [...strength.front.parts, ...strength.rear.parts].filter(
-          ({ capacityNm }) => capacityNm !== undefined,
-        );
-        if (!first) return 'not known';
-        const weakest = others.reduce((a, b) => (b.factor < a.factor ? b : a), first);
-        return `${partWords(weakest.part)}, ${weakest.factor.toFixed(2)} ×`;
+        const weakest = weakestOf([...strength.front.parts, ...strength.rear.parts]);
+        return weakest ? `${partWords(weakest.part)}, ${weakest.factor.toFixed(2)} ×` : 'not known';
       },
     ],
     [

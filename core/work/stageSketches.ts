@@ -3,8 +3,7 @@ import type { Build } from '../build';
 import { contour } from '../clearance/contour';
 import { sweepCorner } from '../clearance/corner';
 import { foldCorner, type FoldWindow } from '../clearance/fold';
-import { profileOf, tireOutline, type Profile } from '../clearance/profile';
-import { tireSize } from '../tire/size';
+import { mountedProfile, tireOutline } from '../clearance/profile';
 import { showRounded, type UnitSystem } from '../units/quantity';
 import type { Sketch, Stroke } from './paper';
 
@@ -38,16 +37,14 @@ export function sectionSketch(build: Build, caption: string, units: UnitSystem):
     weight: 'thin',
     points: [at(x0, y0), at(x1, y1)],
   }));
-  const of = ({ tire, wheel }: Pick<Build['package'], 'tire' | 'wheel'>, spacerMm: number): Profile =>
-    profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
-  const now = of(pack, pack.spacerMm);
+  const now = mountedProfile(pack, pack.spacerMm);
   return {
     caption,
     from: [WINDOW.aMm[0], WINDOW.rMm[0]],
     to: [WINDOW.aMm[1], WINDOW.rMm[1]],
     strokes: [
       ...edge,
-      { weight: 'dash', points: closed(tireOutline(of(vehicle.stock, 0))) },
+      { weight: 'dash', points: closed(tireOutline(mountedProfile(vehicle.stock, 0))) },
       { weight: 'bold', points: closed(tireOutline(now)) },
     ],
     labels: [

@@ -152,7 +152,7 @@ describe('what fits', () => {
   });
 
   test('a result becomes a stage with one press, and stands beside the others', async () => {
-    const { driver, eventually, settled, text } = bench();
+    const { driver, eventually, go, settled, text } = bench();
     // By the keyboard: down a line, up again, and Enter.
     const line = await driver.findElement(By.css('[data-testid="ranking"] tbody button'));
     await driver.executeScript('arguments[0].focus()', line);
@@ -171,7 +171,8 @@ describe('what fits', () => {
     );
     await settled();
     const link = await driver.findElement(By.xpath('//a[contains(., "Compare")]'));
-    await driver.get((await link.getAttribute('href')) ?? '');
+    const { pathname, search } = new URL((await link.getAttribute('href')) ?? '');
+    await go(`${pathname}${search}`);
     const paper = await text('[data-testid="paper"]');
     expect(paper).toContain('Stages side by side');
     expect(paper).toContain('Wide and tall');

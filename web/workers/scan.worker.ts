@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import type { AxleName, Build, Obstacle } from '../../core/build';
 import { carrierMotion } from '../../core/clearance/points';
 import { sweepCorner } from '../../core/clearance/corner';
-import { profileOf } from '../../core/clearance/profile';
+import { mountedProfile } from '../../core/clearance/profile';
 import { alignment, place, type Picks } from '../../core/scan/align';
 import {
   boundsOf,
@@ -26,7 +26,6 @@ import {
 import { sweepScan, type ScanSweep } from '../../core/scan/sweepScan';
 import { treeOf, type Tree } from '../../core/scan/tree';
 import type { Side } from '../../core/measure/schema';
-import { tireSize } from '../../core/tire/size';
 import { readCloud } from '../../formats/pointCloud';
 
 type Vec = [number, number, number];
@@ -157,7 +156,7 @@ const api = {
         poseSets: corner.poseSets,
         inZone: corner.inZone,
         locks: corner.grid.lockDeg.length,
-        profile: profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm),
+        profile: mountedProfile({ tire, wheel }, spacerMm),
       }),
       progress,
     );

@@ -4,7 +4,7 @@ import { MM_PER_INCH } from '../../units/length';
 import { travelOf } from '../../vehicle/travel';
 import { cutDepths, frontArms, leastOf, sweepCorner, type SweepCorner } from '../corner';
 import { emptyResult, sweep, sweepUpright } from '../kernel';
-import { profileOf, type Profile } from '../profile';
+import { mountedProfile, type Profile } from '../profile';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
 import { zoneLimits, zoneMask } from '../zone';
 import { changed, TRYING, type ScannedKind } from './kinds';
@@ -19,9 +19,7 @@ export type Trial = {
 /** A sidewall that is left over the rim, mm; under it nothing is a tire. */
 const LEAST_SIDEWALL_MM = 30;
 
-export function profileFor({ tire, wheel, spacerMm }: Package): Profile {
-  return profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
-}
+export const profileFor = (pack: Package): Profile => mountedProfile(pack, pack.spacerMm);
 
 /** Whether a package leaves a vehicle that can exist: travel both ways from ride height, arms that reach, a tire. */
 function possible(build: Build, axle: AxleName, pack: Package): boolean {

@@ -7,7 +7,7 @@ import { factsOf } from '../../../core/work/triggers';
 import { OneLineForm } from '../controls/OneLineForm';
 import { $job } from '../sheet/store';
 import { refusalWords, send } from '../sheet/wire';
-import { $work, editWork } from '../sheet/work';
+import { $work, editWork, workSettled } from '../sheet/work';
 import { signed } from './now';
 import { TickRow } from './TickList';
 
@@ -80,6 +80,8 @@ function Release({ checks }: { checks: readonly Check[] }) {
   const release = async (): Promise<void> => {
     if (!job) return;
     setFault('');
+    // The server judges by what it holds: ticks that are on their way count.
+    await workSettled();
     const answer = await send('PATCH', `/api/jobs/${job.id}`, { status: 'done' });
     if (answer.kind === 'ok') $job.set({ ...job, status: 'done' });
     else setFault(refusalWords(answer, true));

@@ -1,11 +1,11 @@
-import { useEffect, useState } from 'react';
-import { Toaster } from 'sonner';
+import { useState } from 'react';
 import { ITEM_KINDS, ITEM_WORDS, type ItemKind } from '../../../core/catalog/items';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { Sort } from '../../../data/catalog';
 import { Segments } from '../controls/choices';
 import { FileButton } from '../controls/FileButton';
 import { PageHead } from '../controls/PageHead';
+import { Toasts, useReady } from '../controls/page';
 import { ImportDialog } from './ImportDialog';
 import { ItemTable } from './ItemTable';
 import { useItems } from './useItems';
@@ -18,9 +18,7 @@ export function CatalogPage({ units }: { units: UnitSystem }) {
   const [sort, setSort] = useState<{ by: Sort; down: boolean }>({ by: 'maker', down: false });
   const [csv, setCsv] = useState<string | null>(null);
   const items = useItems({ kind, words, inactive, sort: sort.by, down: sort.down });
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-4">
       <PageHead here="/catalog" title="Catalog">
@@ -74,7 +72,7 @@ export function CatalogPage({ units }: { units: UnitSystem }) {
           }}
         />
       )}
-      <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
+      <Toasts />
     </main>
   );
 }

@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react';
-import { useEffect } from 'react';
 import type { PaperSheet } from '../../../core/work/paper';
 import { MOST_STAGES } from '../../../core/work/sideBySide';
+import { useReady } from '../controls/page';
 import { PaperView } from '../papers/PaperView';
 
 type Props = {
@@ -13,9 +13,7 @@ type Props = {
 
 /** Up to four stages side by side: which, and out as paper, PDF, JSON or CSV. */
 export function ComparePage({ sheet, jobId, stages, chosen }: Props) {
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   const query = `stages=${chosen.join(',')}`;
   const toggle = (id: number): void => {
     const next = chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id];

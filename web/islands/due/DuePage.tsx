@@ -1,12 +1,13 @@
-import { useEffect, useState } from 'react';
-import { toast, Toaster } from 'sonner';
-import { reminderText, type Due } from '../../../core/record/due';
+import { useState } from 'react';
+import type { Due } from '../../../core/record/due';
 import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 import type { DueVehicle } from '../../../server/due';
 import type { ShopSettings } from '../../../server/shop';
 import { Segments } from '../controls/choices';
 import { PageHead } from '../controls/PageHead';
+import { Toasts, useReady } from '../controls/page';
 import { $shop } from '../sheet/store';
+import { copyReminder } from './copyReminder';
 import { DueRulesDialog } from './DueRulesDialog';
 
 type Props = { vehicles: DueVehicle[]; shop: ShopSettings; shopName: string; units: UnitSystem };
@@ -18,27 +19,17 @@ const words = ({ label, on, atKm, byPace }: Due, units: UnitSystem): string =>
 /** What is due on every vehicle that was handed over, soonest first, each with its reminder to copy. */
 export function DuePage({ vehicles, shop, shopName, units }: Props) {
   useState(() => $shop.set(shop));
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   const [which, setWhich] = useState<Which>('all');
   const [dialog, setDialog] = useState(false);
   const [reminder, setReminder] = useState('');
   const shown = vehicles
     .map((one) => ({ ...one, due: one.due.filter(({ overdue }) => which === 'all' || overdue) }))
     .filter(({ due }) => due.length > 0);
-  const remind = ({ vehicle, due }: DueVehicle): void => {
-    const text = reminderText(due, {
-      vehicle,
-      shop: shopName,
-      sayKm: (km) => showWithUnit(km, 'distance', units),
-    });
-    setReminder(text);
-    void navigator.clipboard.writeText(text).then(
-      () => toast('The reminder is copied.'),
-      () => toast('Mark the reminder below and copy it.'),
+  const remind = ({ vehicle, due }: DueVehicle): void =>
+    setReminder(
+      copyReminder(due, { vehicle, shop: shopName }, units, 'Mark the reminder below and copy it.'),
     );
-  };
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <PageHead here="/due" title={`Due, ${shopName}`}>
@@ -113,7 +104,7 @@ export function DuePage({ vehicles, shop, shopName, units }: Props) {
         </table>
       )}
       {dialog && <DueRulesDialog close={() => setDialog(false)} />}
-      <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
+      <Toasts />
     </main>
   );
 }

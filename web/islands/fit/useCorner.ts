@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
-import type { AxleName, Build, Package } from '../../../core/build';
+import type { AxleName, Build } from '../../../core/build';
 import { sweepCorner, type SweepCorner } from '../../../core/clearance/corner';
-import { profileOf, type Profile } from '../../../core/clearance/profile';
-import { tireSize } from '../../../core/tire/size';
+import { mountedProfile, type Profile } from '../../../core/clearance/profile';
 import { layerOf, type Layer } from '../../drawings/layers';
 
 export type Named = {
@@ -22,9 +21,6 @@ export type CornerPane = {
   locked: boolean;
 };
 
-const mounted = ({ tire, wheel }: Pick<Package, 'tire' | 'wheel'>, spacerMm: number): Profile =>
-  profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
-
 /** What the drawings of one corner share, each part worked out again only when what it depends on is another one. */
 export function useCorner(
   build: Build,
@@ -36,8 +32,8 @@ export function useCorner(
     () => sweepCorner(vehicle, axle, { lift, sagMm }, use),
     [vehicle, axle, lift, sagMm, use],
   );
-  const profile = useMemo(() => mounted({ tire, wheel }, spacerMm), [tire, wheel, spacerMm]);
-  const stock = useMemo(() => mounted(vehicle.stock, 0), [vehicle]);
+  const profile = useMemo(() => mountedProfile({ tire, wheel }, spacerMm), [tire, wheel, spacerMm]);
+  const stock = useMemo(() => mountedProfile(vehicle.stock, 0), [vehicle]);
   const { obstacles } = vehicle.corners[axle];
   const named = useMemo(() => {
     const layers = obstacles.map(({ material }) => layerOf(material));

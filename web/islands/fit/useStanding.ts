@@ -2,8 +2,7 @@ import { useMemo } from 'react';
 import type { AxleName, Build } from '../../../core/build';
 import { poseView, type PoseView } from '../../../core/clearance/contact';
 import { cutDepths, sweepCorner } from '../../../core/clearance/corner';
-import { profileOf, type Profile } from '../../../core/clearance/profile';
-import { tireSize } from '../../../core/tire/size';
+import { mountedProfile, type Profile } from '../../../core/clearance/profile';
 import type { DrawnObstacle } from '../../drawings/CornerView';
 import { layerOf } from '../../drawings/layers';
 
@@ -20,15 +19,13 @@ export function useStanding(
 ): Standing {
   return useMemo(() => {
     const corner = sweepCorner(vehicle, axle, pack, ONE_POSE);
-    const wheelOf = ({ tire, wheel }: Pick<Build['package'], 'tire' | 'wheel'>, spacerMm: number): Profile =>
-      profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
-    const profile = wheelOf(pack, pack.spacerMm);
+    const profile = mountedProfile(pack, pack.spacerMm);
     const { obstacles } = vehicle.corners[axle];
     const view = poseView(corner, profile, cutDepths(obstacles, pack.cuts), lockDeg, travelMm);
     return {
       view,
       profile,
-      stock: wheelOf(vehicle.stock, 0),
+      stock: mountedProfile(vehicle.stock, 0),
       obstacles: view.obstacles.map(({ id, points }, i) => ({
         id,
         points,

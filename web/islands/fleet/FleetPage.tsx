@@ -3,20 +3,20 @@ import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import type { FleetLine, FleetProgress } from '../../../server/fleet';
 import { GradeMark } from '../../drawings/GradeMark';
 import { PageHead } from '../controls/PageHead';
+import { useReady } from '../controls/page';
 import { send } from '../sheet/wire';
 
 const ASK_MS = 800;
 /** Those that take it as they stand first, then those with a lift, then the rest, then what is not judged yet. */
 const order = ({ answer }: FleetLine): number =>
   !answer ? 3 : answer.stop !== null || answer.grade === null ? 2 : answer.lift === null ? 0 : 1;
+const takesIt = (line: FleetLine): boolean => order(line) < 2;
 
 /** On which of the shop's vehicles a package fits; asked again until all are judged, whoever judges them. */
 export function FleetPage({ first, units }: { first: FleetProgress; units: UnitSystem }) {
   const [progress, setProgress] = useState(first);
   const { id, done, total, label, lines } = progress;
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   useEffect(() => {
     if (done >= total) return;
     const timer = setInterval(
@@ -28,7 +28,7 @@ export function FleetPage({ first, units }: { first: FleetProgress; units: UnitS
     );
     return () => clearInterval(timer);
   }, [id, done, total]);
-  const fit = lines.filter((line) => order(line) < 2).length;
+  const fit = lines.filter(takesIt).length;
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <PageHead here="/fleet" title="On which of our vehicles" />
@@ -56,7 +56,8 @@ export function FleetPage({ first, units }: { first: FleetProgress; units: UnitS
         <tbody>
           {[...lines]
             .sort((a, b) => order(a) - order(b))
-            .map(({ vehicleId, vehicle, platform, answer }) => (
+            .map((line) => ({ ...line, takes: takesIt(line) }))
+            .map(({ vehicleId, vehicle, platform, answer, takes }) => (
               <tr key={vehicleId} className="border-line border-b align-top" data-judged={answer !== null}>
                 <td className="py-1 pr-4 font-semibold">{vehicle}</td>
                 <td className="pr-4">{platform || '–'}</td>
@@ -70,12 +71,8 @@ export function FleetPage({ first, units }: { first: FleetProgress; units: UnitS
                     </>
                   )}
                 </td>
-                <td className={answer && answer.stop === null && answer.grade ? '' : 'text-graphite'}>
-                  {answer
-                    ? answer.stop === null && answer.grade
-                      ? answer.words
-                      : `no: ${answer.words}`
-                    : '…'}
+                <td className={takes ? '' : 'text-graphite'}>
+                  {answer ? `${takes ? '' : 'no: '}${answer.words}` : '…'}
                 </td>
               </tr>
             ))}

@@ -1,7 +1,7 @@
-import { useEffect } from 'react';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { Learned } from '../../../server/learned';
 import { PageHead } from '../controls/PageHead';
+import { useReady } from '../controls/page';
 import { BiasTable } from './BiasTable';
 import { Honesty } from './Honesty';
 import { Platforms } from './Platforms';
@@ -10,9 +10,7 @@ type Props = { known: Learned; shopName: string; units: UnitSystem };
 
 /** What the shop's own readings say: how honest it foretells, which bodies it knows, and what differs from sheets. */
 export function LearnedPage({ known, shopName, units }: Props) {
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <PageHead here="/learned" title={`What ${shopName} has learned`} />

@@ -1,10 +1,10 @@
-import { useEffect, useState } from 'react';
-import { Toaster } from 'sonner';
+import { useState } from 'react';
 import type { BuildFile } from '../../../core/build';
 import { LESSONS } from '../../../core/training/lessons';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { LessonDone } from '../../../data/lessons';
 import { PageHead } from '../controls/PageHead';
+import { Toasts, useReady } from '../controls/page';
 import { LessonPane } from './LessonPane';
 
 type Props = {
@@ -19,9 +19,7 @@ export function LessonsPage({ builds, progress, person, units }: Props) {
   const [done, setDone] = useState(progress);
   const passed = new Set(done.flatMap(({ lesson, passed: yes }) => (yes ? [lesson] : [])));
   const [chosen, setChosen] = useState(() => LESSONS.find(({ id }) => !passed.has(id))?.id ?? LESSONS[0]?.id);
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   const at = LESSONS.findIndex(({ id }) => id === chosen);
   const lesson = LESSONS[at];
   const next = LESSONS[at + 1];
@@ -60,7 +58,7 @@ export function LessonsPage({ builds, progress, person, units }: Props) {
           />
         )}
       </div>
-      <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
+      <Toasts />
     </main>
   );
 }

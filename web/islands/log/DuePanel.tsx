@@ -1,8 +1,8 @@
 import { useStore } from '@nanostores/react';
-import { toast } from 'sonner';
-import { dueOf, reminderText } from '../../../core/record/due';
+import { dueOf } from '../../../core/record/due';
 import { showWithUnit } from '../../../core/units/quantity';
 import { useNowMin, wallNow } from '../build/now';
+import { copyReminder } from '../due/copyReminder';
 import { $job, $shop, $units } from '../sheet/store';
 import { $log } from './logStore';
 
@@ -17,14 +17,11 @@ export function DuePanel() {
   const due = dueOf(log, rules, wallNow());
   const handed = log.some(({ kind }) => kind === 'handed-over');
   const copy = (): void => {
-    const text = reminderText(due, {
-      vehicle: job?.vehicle ?? 'vehicle',
-      shop: '',
-      sayKm: (km) => showWithUnit(km, 'distance', units),
-    });
-    void navigator.clipboard.writeText(text).then(
-      () => toast('The reminder is copied.'),
-      () => toast('This browser does not let it be copied. It is on the page “Due”, to mark and copy.'),
+    copyReminder(
+      due,
+      { vehicle: job?.vehicle ?? 'vehicle', shop: '' },
+      units,
+      'This browser does not let it be copied. It is on the page “Due”, to mark and copy.',
     );
   };
   return (

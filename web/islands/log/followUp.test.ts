@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { logEntrySchema } from '../../../core/record/logEntry';
+import { logEntrySchema, MOST_PHOTO_BYTES } from '../../../core/record/logEntry';
 import { draftOf, fieldWords, FOLLOW_FIELDS, FOLLOW_WORDS, type FollowKind } from './followUp';
-import { MOST_MB, photoFault } from './photos';
+import { photoFault } from './photos';
 
 const entry = (kind: FollowKind, typed: Record<string, string>, units: 'metric' | 'inch' = 'metric') =>
   logEntrySchema.safeParse({
@@ -91,7 +91,7 @@ describe('a photo, before it is sent', () => {
     expect(photoFault(file('a.jpg', 'image/jpeg'))).toBeNull();
     expect(photoFault(file('a.png', 'image/png'))).toBeNull();
     expect(photoFault(file('a.gif', 'image/gif'))).toContain('Only JPEG and PNG');
-    expect(photoFault(file('a.jpg', 'image/jpeg', MOST_MB * 1e6 + 1))).toContain('crop it');
+    expect(photoFault(file('a.jpg', 'image/jpeg', MOST_PHOTO_BYTES + 1))).toContain('crop it');
   });
   test('a HEIC picture is told its cure, whatever the browser calls it', () => {
     for (const one of [

@@ -1,4 +1,5 @@
 import { AXLES } from '../../../core/contract';
+import { putDotted } from '../../../core/dotted';
 import { ROTATION_WORDS, ROTATIONS, WHEELS } from '../../../core/record/logEntry';
 import { MM_PER_INCH } from '../../../core/units/length';
 import { unitOf, unitSize, type UnitSystem } from '../../../core/units/quantity';
@@ -121,11 +122,9 @@ function valueOf({ as }: FollowField, text: string, units: UnitSystem): unknown 
   return Number((value * scaleOf(as, units)[1]).toFixed(2));
 }
 
-type Tree = { [key: string]: unknown };
-
 /** The entry that the form holds, as it is typed: what cannot be read stays text, for the log to refuse by name. */
 export function draftOf(kind: FollowKind, typed: Readonly<Record<string, string>>, units: UnitSystem): Draft {
-  const draft: Tree = {
+  const draft: Record<string, unknown> = {
     kind,
     ...(kind === 'alignment' ? { before: {}, after: {} } : {}),
     ...(kind === 'tread' ? { mm: {} } : {}),
@@ -134,11 +133,7 @@ export function draftOf(kind: FollowKind, typed: Readonly<Record<string, string>
     const first = typeof field.as === 'object' ? (field.as[0]?.[0] ?? '') : '';
     const text = (typed[field.id] ?? first).trim();
     if (text === '' && field.optional) continue;
-    const keys = field.id.split('.');
-    const last = keys.pop() ?? '';
-    let at = draft;
-    for (const key of keys) at = (at[key] ??= {}) as Tree;
-    at[last] = valueOf(field, text, units);
+    putDotted(draft, field.id, valueOf(field, text, units));
   }
   return draft as unknown as Draft;
 }

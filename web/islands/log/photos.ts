@@ -1,19 +1,19 @@
 import { createStore, del, entries, get, set } from 'idb-keyval';
 import type { Fault } from '../../../core/contract';
+import { MOST_PHOTO_BYTES } from '../../../core/record/logEntry';
 
 /** A picture that waits to be sent, in the browser's own database: too large for its other store. */
 type Waiting = { jobId: number; blob: Blob };
 
 const store = (): ReturnType<typeof createStore> => createStore('vexlo-photos', 'waiting');
-export const MOST_MB = 15;
 
 /** What is wrong with a picture before it is sent; null where it may go. */
 export function photoFault(file: File): string | null {
   if (/heic|heif/i.test(file.type) || /\.(heic|heif)$/i.test(file.name))
     return 'This is a HEIC picture. Set the camera to JPEG (“most compatible”), or save it as JPEG or PNG.';
   if (!/^image\/(jpeg|png)$/.test(file.type)) return 'Only JPEG and PNG pictures are kept.';
-  if (file.size > MOST_MB * 1e6)
-    return `This picture has ${(file.size / 1e6).toFixed(0)} MB, more than ${MOST_MB}. Take it smaller, or crop it.`;
+  if (file.size > MOST_PHOTO_BYTES)
+    return `This picture has ${(file.size / 1e6).toFixed(0)} MB, more than ${MOST_PHOTO_BYTES / 1e6}. Take it smaller, or crop it.`;
   return null;
 }
 

@@ -3,9 +3,8 @@ import { useMemo, useRef } from 'react';
 import type { AxleName, Vehicle } from '../../../core/build';
 import { poseView, type Point } from '../../../core/clearance/contact';
 import { sweepCorner } from '../../../core/clearance/corner';
-import { profileOf } from '../../../core/clearance/profile';
+import { standingProfile } from '../../../core/measure/begin';
 import { NO_LIFT } from '../../../core/vehicle/asDelivered';
-import { tireSize } from '../../../core/tire/size';
 import { showWithUnit } from '../../../core/units/quantity';
 import { CornerView, type Frame, type Guide } from '../../drawings/CornerView';
 import { layerOf } from '../../drawings/layers';
@@ -70,8 +69,7 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
   const index = vehicle.corners[axle].obstacles.findIndex(({ id }) => id === chosen);
   const units = useStore($units);
   const { profile, view } = useMemo(() => {
-    const { tire, wheel } = vehicle.stock;
-    const standing = profileOf(tireSize(tire, wheel.widthIn), wheel, 0);
+    const standing = standingProfile(vehicle);
     const corner = sweepCorner(vehicle, axle, AS_IT_STANDS, ONE_POSE);
     return {
       profile: standing,

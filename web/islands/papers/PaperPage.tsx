@@ -1,13 +1,11 @@
 import { Printer } from 'lucide-react';
-import { useEffect } from 'react';
 import type { PaperSheet } from '../../../core/work/paper';
+import { useReady } from '../controls/page';
 import { PaperView } from './PaperView';
 
 /** One paper of a job on the page, to be printed from here or taken as PDF. */
 export function PaperPage({ sheet, jobId, pdf }: { sheet: PaperSheet; jobId: number; pdf: string }) {
-  useEffect(() => {
-    document.documentElement.dataset['ready'] = 'true';
-  }, []);
+  useReady();
   return (
     <main className="mx-auto max-w-[860px] px-6 pt-4 pb-16">
       <nav className="no-print mb-4 flex flex-wrap items-center gap-2" aria-label="This paper">

@@ -1,11 +1,11 @@
 import { useStore } from '@nanostores/react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Toaster } from 'sonner';
 import { finishByJob } from '../../../core/planning/week';
 import { DAY_MIN, minuteOf, sayDay, sayTime } from '../../../core/planning/wallClock';
 import type { ShopSettings } from '../../../server/shop';
 import { PageLinks } from '../controls/PageHead';
+import { Toasts } from '../controls/page';
 import { useNowMin } from '../build/now';
 import { $shop } from '../sheet/store';
 import { Board } from './Board';
@@ -132,7 +132,7 @@ export function WeekPage({ jobs, shop, shopName, now }: Props) {
         </>
       )}
       {dialog && <CalendarDialog close={() => setDialog(false)} />}
-      <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
+      <Toasts />
     </main>
   );
 }

@@ -3,8 +3,7 @@ import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
 import type { AxleName, Build } from '../../../core/build';
 import { sweepCorner } from '../../../core/clearance/corner';
 import { POSE_STRIDE, writePose } from '../../../core/clearance/poses';
-import { profileOf } from '../../../core/clearance/profile';
-import { tireSize } from '../../../core/tire/size';
+import { mountedProfile } from '../../../core/clearance/profile';
 import { onTheme } from '../../drawings/colour';
 import { poseWithin } from '../fit/useCorner';
 import { $pose } from '../sheet/store';
@@ -41,10 +40,7 @@ export function ScanView({ build, axle, scan, picked }: Props) {
     };
   }, [attach, draw]);
   const { tire, wheel, spacerMm } = build.package;
-  const profile = useMemo(
-    () => profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm),
-    [tire, wheel, spacerMm],
-  );
+  const profile = useMemo(() => mountedProfile({ tire, wheel }, spacerMm), [tire, wheel, spacerMm]);
   const corner = useMemo(
     () => sweepCorner(build.vehicle, axle, build.package, build.use),
     [build.vehicle, axle, build.package, build.use],

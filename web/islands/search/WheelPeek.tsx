@@ -2,9 +2,8 @@ import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
 import type { Build } from '../../../core/build';
 import type { Fold, FoldWindow } from '../../../core/clearance/fold';
-import { profileOf } from '../../../core/clearance/profile';
+import { mountedProfile } from '../../../core/clearance/profile';
 import type { Found } from '../../../core/search/found';
-import { tireSize } from '../../../core/tire/size';
 import { WheelSection } from '../../drawings/WheelSection';
 import { layerOf } from '../../drawings/layers';
 import { askPatiently } from '../fit/useAnswer';
@@ -31,8 +30,6 @@ export function WheelPeek({ found, build }: { found: Found; build: Build }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [swept]);
   const { obstacles } = vehicle.corners.front;
-  const of = ({ tire, wheel }: Pick<Build['package'], 'tire' | 'wheel'>, spacerMm: number) =>
-    profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
   return (
     <div data-testid="wheel-peek">
       <p className="font-semibold">
@@ -44,8 +41,8 @@ export function WheelPeek({ found, build }: { found: Found; build: Build }) {
         fold={fold?.swept === swept ? fold.fold : null}
         layers={obstacles.map(({ material }) => layerOf(material))}
         names={obstacles.map(({ label, id }) => label || id)}
-        profile={of(pack, pack.spacerMm)}
-        stock={of(vehicle.stock, 0)}
+        profile={mountedProfile(pack, pack.spacerMm)}
+        stock={mountedProfile(vehicle.stock, 0)}
         units={units}
         gap={{ clearanceMm: found.leastMm, name: 'nearest of both axles' }}
         pull={nothing}

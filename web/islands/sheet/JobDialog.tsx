@@ -7,6 +7,7 @@ import { Choice } from '../controls/choices';
 import { SheetDialog } from './dialog';
 import { $job } from './store';
 import { refusalWords, send } from './wire';
+import { workSettled } from './work';
 
 /** Where the job is and what it waits for, as the list of jobs shows it. */
 export function JobButton() {
@@ -35,6 +36,8 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
   const [waitsFor, setWaitsFor] = useState(job.waitsFor);
   const [platform, setPlatform] = useState(job.platform);
   const store = async (): Promise<void> => {
+    // Whether it may be done is judged by what the server holds: ticks that are on their way count.
+    await workSettled();
     const answer = await send('PATCH', `/api/jobs/${job.id}`, {
       status,
       waitsFor,

@@ -1,10 +1,10 @@
 import { useStore } from '@nanostores/react';
 import { memo, useEffect, useState } from 'react';
-import { Toaster } from 'sonner';
 import type { Build } from '../../../core/build';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
+import { Toasts } from '../controls/page';
 import { BuildStation } from '../build/BuildStation';
 import { CutStation } from '../cut/CutStation';
 import { DrivelineStation } from '../driveline/DrivelineStation';
@@ -84,7 +84,7 @@ export function Sheet(props: Props) {
         <Cautions />
       </main>
       <HelpDialog />
-      <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />
+      <Toasts />
     </>
   );
 }

@@ -24,6 +24,9 @@ export function takeWork(jobId: number, stored: VersionedWork): void {
   }
 }
 
+/** Resolves when what was changed of the work is stored, or taken back. */
+export const workSettled = async (): Promise<void> => keeper?.settled();
+
 /** Changes the work on the job of the page: shown at once, stored, or taken back and told. */
 export async function editWork(change: WorkChange): Promise<boolean> {
   return (await keeper?.edit(change)) ?? false;

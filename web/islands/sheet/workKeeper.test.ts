@@ -74,3 +74,21 @@ test('what others stored is taken in, what is older is not', async () => {
   keeper.take({ version: 5, work: NO_WORK });
   expect(shown).toEqual({ version: 5, work: NO_WORK });
 });
+
+test('it is settled when all that was changed is stored, and at once where nothing is on its way', async () => {
+  const one = server();
+  const keeper = keepWork(
+    one.held(),
+    one.put,
+    () => undefined,
+    () => undefined,
+  );
+  await keeper.settled();
+  for (const id of ['a', 'b', 'c', 'd']) void keeper.edit(tick(id));
+  expect(Object.keys(one.held().work.ticks).length).toBeLessThan(4);
+  await keeper.settled();
+  expect(Object.keys(one.held().work.ticks)).toEqual(['a', 'b', 'c', 'd']);
+  void keeper.edit(tick('e'));
+  await keeper.settled();
+  expect(Object.keys(one.held().work.ticks)).toContain('e');
+});

@@ -9,6 +9,8 @@ export type WorkKeeper = {
   edit: (change: WorkChange) => Promise<boolean>;
   /** Takes in what the server holds now. */
   take: (stored: VersionedWork) => void;
+  /** Resolves when nothing is on its way any more. */
+  settled: () => Promise<void>;
 };
 
 /** How often a change is made again on what somebody else stored meanwhile. */
@@ -26,7 +28,7 @@ export function keepWork(
 ): WorkKeeper {
   let stored = first;
   let waiting: { change: WorkChange; done: (stored: boolean) => void }[] = [];
-  let running = false;
+  let running: Promise<void> | undefined;
   const display = (): void =>
     show({
       version: stored.version,
@@ -49,8 +51,6 @@ export function keepWork(
     return false;
   };
   const run = async (): Promise<void> => {
-    if (running) return;
-    running = true;
     for (let next = waiting[0]; next; next = waiting[0]) {
       const { change, done } = next;
       const kept = await storeOne(change);
@@ -58,19 +58,20 @@ export function keepWork(
       display();
       done(kept);
     }
-    running = false;
+    running = undefined;
   };
   return {
     edit: (change) =>
       new Promise((done) => {
         waiting = [...waiting, { change, done }];
         display();
-        void run();
+        running ??= run();
       }),
     take: (now) => {
       if (now.version < stored.version || running) return;
       stored = now;
       display();
     },
+    settled: async () => running,
   };
 }

@@ -1,13 +1,14 @@
 import type { APIRoute } from 'astro';
+import { MOST_PHOTO_BYTES } from '../../../../../../core/record/logEntry';
 import { database } from '../../../../../../server/database';
 import { respond } from '../../../../../../server/http';
 import { personOf } from '../../../../../../server/people';
-import { keepPhoto, MOST_BYTES } from '../../../../../../server/photos';
+import { keepPhoto } from '../../../../../../server/photos';
 
 /** Keeps a picture under the id it was made with; the body is its bytes. */
 export const PUT: APIRoute = async ({ params, request, cookies }) => {
   // One byte more than is taken is enough to know that it is too many.
-  const bytes = Buffer.from(await request.arrayBuffer()).subarray(0, MOST_BYTES + 1);
+  const bytes = Buffer.from(await request.arrayBuffer()).subarray(0, MOST_PHOTO_BYTES + 1);
   return respond(
     await keepPhoto(
       database(),

@@ -1,0 +1,14 @@
+import { useEffect } from 'react';
+import { Toaster } from 'sonner';
+
+/** Says on the document that the page can be used: its islands are alive. */
+export function useReady(): void {
+  useEffect(() => {
+    document.documentElement.dataset['ready'] = 'true';
+  }, []);
+}
+
+/** Where a page says in passing what was done or refused. */
+export function Toasts() {
+  return <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />;
+}
