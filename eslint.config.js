@@ -8,7 +8,7 @@ const CLOSED = {
   core: ['formats', 'data', 'server', 'web', 'command', 'demo'],
   formats: ['data', 'server', 'web', 'command', 'demo'],
   data: ['server', 'web', 'command', 'demo'],
-  server: ['web', 'command'],
+  server: ['web', 'command', 'demo'],
   web: ['command', 'demo'],
 };
 const rooms = Object.entries(CLOSED).map(([room, closed]) => ({

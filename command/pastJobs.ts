@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { AXLES, type BuildFile } from '../core/build';
-import { testReadingSchema } from '../core/record/testFit';
-import { tireSchema } from '../core/tire/schema';
+import { AXLES, type BuildFile } from '../core/format/build';
+import { testReadingSchema } from '../core/log/testFit';
+import { tireSchema } from '../core/format/tire';
 
 /** One job of the demo shop's past: a demo build whose well stood elsewhere, with what was read and done after it. */
 export const pastJobSchema = z.strictObject({

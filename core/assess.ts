@@ -1,4 +1,4 @@
-import { AXLES, type AxleName, type Build } from './build';
+import { AXLES, type AxleName, type Build } from './format/build';
 import type { Check } from './check';
 import { fitBoth, type Fit } from './clearance/fit';
 import { worstGrade, type Grade } from './clearance/grade';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, exampleFile, obstacle, checked } from '../tests/example';
 import { assess } from './assess';
-import type { Build, BuildFile } from './build';
+import type { Build, BuildFile } from './format/build';
 import { curesFor } from './clearance/cures/cures';
 import { cureAmount, sentenceOf, sideWords } from './verdict';
 

@@ -1,5 +1,5 @@
 import type { Assessment } from './assess';
-import { AXLES, type AxleName, type Build } from './build';
+import { AXLES, type AxleName, type Build } from './format/build';
 import type { Cure } from './clearance/cures/cures';
 import { unitOfCure, type CureKind } from './clearance/cures/kinds';
 import { GRADES } from './clearance/grade';

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
-import type { RubPolicy } from '../core/build';
+import type { RubPolicy } from '../core/format/build';
 import type { Queryable } from './client';
 import { changes, customers, jobs, stages, vehicles } from './schema';
 
@@ -65,7 +65,7 @@ export async function insertJob(db: Queryable, values: typeof jobs.$inferInsert)
   return job;
 }
 
-export async function updateJob(
+export async function writeJob(
   db: Queryable,
   id: number,
   values: Partial<Pick<Job, 'status' | 'waitsFor' | 'title'>>,

@@ -1,6 +1,6 @@
 import { asc, eq, inArray } from 'drizzle-orm';
-import type { Expectation } from '../core/record/expectation';
-import type { LogEntry } from '../core/record/logEntry';
+import type { Expectation } from '../core/calibration/expectation';
+import type { LogEntry } from '../core/log/logEntry';
 import type { Queryable } from './client';
 import { jobs, logEntries, photos, vehicles } from './schema';
 
@@ -17,19 +17,19 @@ export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]
 export async function addToLog(
   db: Queryable,
   jobId: number,
-  entries: readonly { entry: LogEntry; foretold: Expectation | null }[],
+  entries: readonly { entry: LogEntry; predicted: Expectation | null }[],
 ): Promise<void> {
   if (entries.length === 0) return;
   await db
     .insert(logEntries)
     .values(
-      entries.map(({ entry: document, foretold }) => ({
+      entries.map(({ entry: document, predicted }) => ({
         id: document.id,
         jobId,
         kind: document.kind,
         at: document.at,
         document,
-        foretold,
+        predicted,
       })),
     )
     .onConflictDoNothing();
@@ -54,7 +54,7 @@ export function provedEntries(db: Queryable) {
       job: jobs.number,
       vehicle: vehicles.label,
       document: logEntries.document,
-      foretold: logEntries.foretold,
+      predicted: logEntries.predicted,
     })
     .from(logEntries)
     .innerJoin(jobs, eq(logEntries.jobId, jobs.id))

@@ -14,22 +14,22 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import type { PackageFile, UseFile, VehicleFile } from '../core/build';
+import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
 import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/catalog/items';
 import type { Grade } from '../core/clearance/grade';
-import type { School } from '../core/driveline/schema';
+import type { School } from '../core/format/driveline';
 import type { SizeRow } from '../core/driveline/sizeSchool';
-import type { Change } from '../core/record/diff';
-import type { DueRule } from '../core/record/due';
-import type { Expectation } from '../core/record/expectation';
+import type { Change } from '../core/history/diff';
+import type { DueRule } from '../core/log/due';
+import type { Expectation } from '../core/calibration/expectation';
 import type { ShopCalendar } from '../core/planning/shopCalendar';
-import type { RuleSet } from '../core/rules/schema';
+import type { RuleSet } from '../core/format/rules';
 import type { ScanHead } from '../core/scan/parts';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
-import { JOB_STATUSES } from '../core/record/jobStatus';
-import type { LogEntry } from '../core/record/logEntry';
+import { JOB_STATUSES } from '../core/work/jobStatus';
+import type { LogEntry } from '../core/log/logEntry';
 import type { JobWork } from '../core/work/jobWork';
-import type { Quote, Terms } from '../core/work/quote';
+import type { Quote, Terms } from '../core/quote/quote';
 import type { WorkRule } from '../core/work/workRules';
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
@@ -245,8 +245,8 @@ export const logEntries = pgTable(
     /** The shop's wall time. */
     at: text().notNull(),
     document: json().$type<LogEntry>().notNull(),
-    /** Of a test reading, what its stage foretold when it came in. */
-    foretold: json().$type<Expectation>(),
+    /** Of a test reading, what its stage predicted when it came in. */
+    predicted: json().$type<Expectation>(),
     storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index().on(table.jobId, table.at)],

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, isNull, ne, sql } from 'drizzle-orm';
 import type { JobWork } from '../core/work/jobWork';
-import type { Quote } from '../core/work/quote';
+import type { Quote } from '../core/quote/quote';
 import type { Queryable } from './client';
 import { jobs, jobWork, quotes, vehicles } from './schema';
 

@@ -1,6 +1,6 @@
 import stringify from 'json-stringify-pretty-compact';
-import { readBuild, type Build, type BuildFile } from '../core/build';
-import type { Fault } from '../core/contract';
+import { readBuild, type Build, type BuildFile } from '../core/format/build';
+import type { Fault } from '../core/format/fields';
 import { parseJson } from './json';
 
 export type ReadFile = { ok: true; build: Build; file: BuildFile } | { ok: false; faults: Fault[] };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { buildSchema } from '../core/build';
+import { buildSchema } from '../core/format/build';
 
 /**
  * The JSON Schema of the build file, made from the Zod schema that is its only definition. Unknown keys are

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/catalog/items';
-import { faultsOf, type Fault } from '../core/contract';
+import { faultsOf, type Fault } from '../core/format/fields';
 import { putDotted } from '../core/dotted';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
 

@@ -1,6 +1,6 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import json from 'json-stringify-pretty-compact';
-import type { FigureRow } from '../core/work/sideBySide';
+import type { FigureRow } from '../core/paper/sideBySide';
 
 /** What stages differ in as CSV: a line a figure, a column a stage. */
 export const comparisonCsv = (labels: readonly string[], rows: readonly FigureRow[]): string =>

@@ -1,5 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
-import type { Due } from '../core/record/due';
+import type { Due } from '../core/log/due';
 
 type Vehicle = { jobId: number; job: string; vehicle: string; due: readonly Due[] };
 

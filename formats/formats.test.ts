@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PDFDocument } from 'pdf-lib';
 import { describe, expect, test } from 'vitest';
-import type { Vehicle } from '../core/build';
+import type { Vehicle } from '../core/format/build';
 import { withGaps } from '../core/measure/gaps';
 import { takeReading } from '../core/measure/take';
 import { takeAll } from '../core/measure/takeAll';

@@ -1,4 +1,4 @@
-import type { Fault } from '../core/contract';
+import type { Fault } from '../core/format/fields';
 
 /** Where in a text a JSON parser stopped, as line and column from 1. */
 function placeOf(text: string, message: string): { line: number; column: number } {

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import { expect, test } from 'vitest';
-import type { LogEntry } from '../core/record/logEntry';
-import type { LifeEvent } from '../core/record/life';
+import type { LogEntry } from '../core/log/logEntry';
+import type { TimelineEvent } from '../core/history/vehicleTimeline';
 import { lifeCsv, lifeJson } from './logFile';
 
 const head = { id: '00000000-0000-4000-8000-000000000001', at: '2026-11-25T10:00', by: 'Ansa, "the quick"' };
@@ -25,8 +25,8 @@ const LOG: LogEntry[] = [
   { ...head, kind: 're-torque', odometerKm: 48300, torque: '140 Nm', loose: 2 },
 ];
 
-const LIFE: LifeEvent[] = [
-  ...LOG.map((entry): LifeEvent => ({
+const LIFE: TimelineEvent[] = [
+  ...LOG.map((entry): TimelineEvent => ({
     id: entry.id,
     at: entry.at,
     by: entry.by,

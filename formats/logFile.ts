@@ -1,7 +1,7 @@
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import json from 'json-stringify-pretty-compact';
-import { odometerOf } from '../core/record/logEntry';
-import { lifeKindOf, type LifeEvent } from '../core/record/life';
+import { odometerOf } from '../core/log/logEntry';
+import { lifeKindOf, type TimelineEvent } from '../core/history/vehicleTimeline';
 
 const COLUMNS = [
   'at',
@@ -26,7 +26,7 @@ const COLUMNS = [
 const HEAD: ReadonlySet<string> = new Set(['id', 'at', 'by', 'kind', 'stageId', 'odometerKm']);
 
 /** What an event says beside its own columns. */
-function wordsOf(event: LifeEvent): string {
+function wordsOf(event: TimelineEvent): string {
   if (event.kind === 'change')
     return `${event.of}, ${event.how}: ${event.changes.map(({ path }) => path).join(' ')}`;
   if (event.kind !== 'log') return event.words;
@@ -37,7 +37,7 @@ function wordsOf(event: LifeEvent): string {
 }
 
 /** A vehicle's life as CSV, one event a line, test readings in columns of their own; numbers in mm, degrees and km. */
-export function lifeCsv(events: readonly LifeEvent[]): string {
+export function lifeCsv(events: readonly TimelineEvent[]): string {
   const rows = events.map((event) => {
     const entry = event.kind === 'log' ? event.entry : null;
     const flat: Record<string, unknown> = {
@@ -55,6 +55,6 @@ export function lifeCsv(events: readonly LifeEvent[]): string {
 }
 
 /** A vehicle's life as JSON, event for event as it is stored. */
-export function lifeJson(events: readonly LifeEvent[]): string {
+export function lifeJson(events: readonly TimelineEvent[]): string {
   return `${json({ format: 'vexlo/life', version: 1, events })}\n`;
 }

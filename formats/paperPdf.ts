@@ -1,5 +1,5 @@
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
-import type { Block, PaperSheet, Sketch } from '../core/work/paper';
+import type { Block, PaperSheet, Sketch } from '../core/paper/paper';
 import { latin } from './latin';
 import { INK, PAPERS, QUIET, type Paper } from './paper';
 

@@ -1,5 +1,5 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
-import { wallTimeAt } from '../core/planning/wallClock';
+import { wallTimeAt } from '../core/time/wallClock';
 import type { PlannedJob, WeekPlan } from '../core/planning/week';
 
 const dateArray = (minute: number): DateArray => {

@@ -1,13 +1,13 @@
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import { AXLES, type AxleName, type Vehicle } from '../core/build';
-import { faultsOf, type Fault } from '../core/contract';
-import { gapSchema, readingSchema, type GapReading, type Reading } from '../core/measure/schema';
+import { AXLES, type AxleName, type Vehicle } from '../core/format/build';
+import { faultsOf, type Fault } from '../core/format/fields';
+import { gapSchema, readingSchema, type GapReading, type TapeReading } from '../core/format/measured';
 import { readLength } from '../core/units/length';
 
 /** What was read off a vehicle, one row each: a reading of the round, or a gap with a wheel on. */
 export type ReadingRow = { axle: AxleName; line: number } & (
-  { kind: 'tape'; reading: Reading } | { kind: 'gap'; gap: GapReading }
+  { kind: 'tape'; reading: TapeReading } | { kind: 'gap'; gap: GapReading }
 );
 
 const COLUMNS = [
@@ -158,7 +158,7 @@ export function readReadings(text: string, stock: Vehicle['stock']): Read {
     if (!axle || !result.success) return [];
     return kind === 'gap'
       ? [{ line, axle, kind, gap: result.data as GapReading }]
-      : [{ line, axle, kind: 'tape', reading: result.data as Reading }];
+      : [{ line, axle, kind: 'tape', reading: result.data as TapeReading }];
   });
   return faults.length > 0 ? { ok: false, faults } : { ok: true, rows };
 }

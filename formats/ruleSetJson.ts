@@ -1,4 +1,4 @@
-import { ruleSetSchema } from '../core/rules/schema';
+import { ruleSetSchema } from '../core/format/rules';
 import { settingsFile } from './settingsFile';
 
 /** A rule set of a place as a file. */

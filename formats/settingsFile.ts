@@ -1,6 +1,6 @@
 import stringify from 'json-stringify-pretty-compact';
 import { z } from 'zod';
-import { faultsOf, type Fault } from '../core/contract';
+import { faultsOf, type Fault } from '../core/format/fields';
 import { parseJson } from './json';
 
 /** A file of one of the shop's settings: `{ format, version: 1, …keys }`, read with a fault for each key that is wrong. */

@@ -8,7 +8,7 @@ import {
   type CatalogItem,
   type ItemKind,
 } from '../core/catalog/items';
-import { faultsOf, whole, type Fault } from '../core/contract';
+import { faultsOf, whole, type Fault } from '../core/format/fields';
 import {
   addItems,
   allItems,
@@ -23,7 +23,7 @@ import {
 import type { Database, Queryable } from '../data/client';
 import { readCatalog, writeCatalog, type CatalogRow } from '../formats/catalogCsv';
 import { done, faulty, missing, type Outcome } from './errors';
-import { allOrNothing } from './transaction';
+import { inTransaction } from './inTransaction';
 
 export function rowOf({ kind, maker, model, price, days, source, item }: CatalogItem): NewItem {
   return {
@@ -105,7 +105,7 @@ export async function previewCatalog(db: Queryable, kind: ItemKind, csv: string)
 export async function importCatalog(db: Database, kind: ItemKind, csv: string): Promise<Outcome<Preview>> {
   const read = readCatalog(kind, csv);
   if (!read.ok) return faulty(read.faults);
-  return allOrNothing(db, async (tx): Promise<Outcome<Preview>> => {
+  return inTransaction(db, async (tx): Promise<Outcome<Preview>> => {
     const planned = await plan(tx, kind, read.rows);
     const lines = planned.map(({ told }) => told);
     const twice = lines.filter(({ does }) => does === 'twice');

@@ -1,11 +1,11 @@
 import { format } from 'date-fns';
 import { assess } from '../core/assess';
-import { readBuild } from '../core/build';
+import { readBuild } from '../core/format/build';
 import type { UnitSystem } from '../core/units/quantity';
 import type { JobWork } from '../core/work/jobWork';
 import { workOf, type WorkLine } from '../core/work/needs';
-import type { PaperSheet } from '../core/work/paper';
-import { quoteLines, totalsOf, type Terms } from '../core/work/quote';
+import type { PaperSheet } from '../core/paper/paper';
+import { quoteLines, totalsOf, type Terms } from '../core/quote/quote';
 import {
   differingFigures,
   MOST_STAGES,
@@ -13,7 +13,7 @@ import {
   type Compared,
   type FigureRow,
   type StageCost,
-} from '../core/work/sideBySide';
+} from '../core/paper/sideBySide';
 import type { Queryable } from '../data/client';
 import { stagesOfJob, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { assess } from '../core/assess';
-import { faultsOf, whole } from '../core/contract';
-import { readBuild, type BuildFile, type VehicleFile } from '../core/build';
-import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/record/diff';
-import { undoState } from '../core/record/history';
+import { faultsOf, whole } from '../core/format/fields';
+import { readBuild, type BuildFile, type VehicleFile } from '../core/format/build';
+import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/history/diff';
+import { undoState } from '../core/history/history';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import type { Database, Queryable } from '../data/client';
 import {
@@ -18,7 +18,7 @@ import {
 import { addChange, changeById, changesSince, jobById, type ChangeRow } from '../data/jobs';
 import type { StageDocument } from '../data/schema';
 import { done, faulty, missing, type Outcome } from './errors';
-import { allOrNothing } from './transaction';
+import { inTransaction } from './inTransaction';
 
 export type Subject = ChangeRow['subject'];
 type Stored = VehicleFile | StageDocument;
@@ -133,7 +133,7 @@ async function write(
   next: (current: Stored) => Stored,
   how: Write,
 ): Promise<Outcome<Versioned>> {
-  return allOrNothing(db, async (tx): Promise<Outcome<Versioned>> => {
+  return inTransaction(db, async (tx): Promise<Outcome<Versioned>> => {
     const row = await load(tx, subject, id);
     if (!row) return missing(subject);
     if (row.version !== version) return stale(tx, subject, id, version);

@@ -1,5 +1,5 @@
 import { grouped } from '../core/grouped';
-import { dueOf, type Due } from '../core/record/due';
+import { dueOf, type Due } from '../core/log/due';
 import type { Queryable } from '../data/client';
 import { logsHandedOver } from '../data/log';
 import { currentShop } from './shop';

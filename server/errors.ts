@@ -1,4 +1,4 @@
-import type { Fault } from '../core/contract';
+import type { Fault } from '../core/format/fields';
 
 /** What an endpoint answers when it will not do what was asked; the status is HTTP's. */
 export type Refusal =

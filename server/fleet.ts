@@ -1,7 +1,7 @@
 import PgBoss from 'pg-boss';
 import { z } from 'zod';
-import { readBuild } from '../core/build';
-import { faultsOf, whole } from '../core/contract';
+import { readBuild } from '../core/format/build';
+import { faultsOf, whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
 import type { Database, Queryable } from '../data/client';
 import { stageById } from '../data/documents';

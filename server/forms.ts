@@ -1,4 +1,4 @@
-import type { AxleName } from '../core/build';
+import type { AxleName } from '../core/format/build';
 import type { Queryable } from '../data/client';
 import { vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';

@@ -1,6 +1,6 @@
-import { readBuild, type BuildFile } from '../core/build';
+import { readBuild, type BuildFile } from '../core/format/build';
 import { asDelivered } from '../core/vehicle/asDelivered';
-import type { Json } from '../core/record/diff';
+import type { Json } from '../core/history/diff';
 import type { Database, Queryable } from '../data/client';
 import {
   deleteStage,
@@ -25,7 +25,7 @@ import { workOfJob, workVersion } from '../data/work';
 import type { jobs, StageDocument } from '../data/schema';
 import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
-import { allOrNothing } from './transaction';
+import { inTransaction } from './inTransaction';
 import { workOn, type VersionedWork } from './work';
 
 export type JobLine = JobWithNames & {
@@ -121,7 +121,7 @@ export async function importBuild(
   const read = readBuild(file);
   if (!read.ok) return faulty(read.faults);
   const document = file as BuildFile;
-  return allOrNothing(db, async (tx) => {
+  return inTransaction(db, async (tx) => {
     const owner = job.customer ? await customerId(tx, job.customer) : null;
     const { label, kind } = read.build.vehicle;
     const vehicle = await insertVehicle(tx, {
@@ -169,7 +169,7 @@ export async function addStageToJob(
   from: { file: unknown } | { stageId: number },
   person: string,
 ): Promise<Outcome<{ stageId: number }>> {
-  return allOrNothing(db, async (tx) => {
+  return inTransaction(db, async (tx) => {
     const job = await jobById(tx, jobId);
     const vehicle = job && (await vehicleById(tx, job.vehicleId));
     if (!vehicle) return missing('job');

@@ -1,9 +1,9 @@
-import type { AxleName, PackageFile } from '../core/build';
+import type { AxleName, PackageFile } from '../core/format/build';
 import { grouped } from '../core/grouped';
-import { honestyOf, type Honesty, type Proved } from '../core/record/honesty';
-import { biasesOf, type Bias, type Lesson } from '../core/record/knowledge';
-import type { LogEntry } from '../core/record/logEntry';
-import { poolWells, type PooledThing } from '../core/record/platform';
+import { forecastAccuracyOf, type ForecastAccuracy, type Proved } from '../core/statistics/forecastAccuracy';
+import { biasesOf, type Bias, type BiasSample } from '../core/statistics/groupBias';
+import type { LogEntry } from '../core/log/logEntry';
+import { poolWells, type PooledThing } from '../core/statistics/platform';
 import type { Queryable } from '../data/client';
 import { stagesById, vehiclesOfPlatforms } from '../data/jobs';
 import { provedEntries } from '../data/log';
@@ -11,13 +11,13 @@ import { shopSettings } from '../data/shop';
 
 export type PlatformKnown = { platform: string; vehicles: number; things: Omit<PooledThing, 'points'>[] };
 export type Learned = {
-  honesty: Honesty;
+  accuracy: ForecastAccuracy;
   platforms: PlatformKnown[];
   /** By how much tires are otherwise than said, by maker; mm over all. */
   tires: Bias[];
-  /** By how much vehicles stand otherwise than foretold, by what raised them, and what the lift said on average; mm. */
+  /** By how much vehicles stand otherwise than predicted, by what raised them, and what the lift said on average; mm. */
   lifts: (Bias & { saidMm: number })[];
-  /** By how much readings are otherwise than foretold, by who took them; mm. */
+  /** By how much readings are otherwise than predicted, by who took them; mm. */
   people: Bias[];
 };
 
@@ -32,8 +32,8 @@ function taughtBy(rows: readonly Row[], at: number): Proved['taught'] {
 }
 
 function provedOf(rows: readonly Row[]): Proved[] {
-  return rows.flatMap(({ id, jobId, job, vehicle, document, foretold }, at): Proved[] =>
-    document.kind === 'test-fit' && foretold
+  return rows.flatMap(({ id, jobId, job, vehicle, document, predicted }, at): Proved[] =>
+    document.kind === 'test-fit' && predicted
       ? [
           {
             id,
@@ -44,7 +44,7 @@ function provedOf(rows: readonly Row[]): Proved[] {
             at: document.at,
             by: document.by,
             reading: document.reading,
-            foretold,
+            predicted,
             taught: taughtBy(rows, at),
           },
         ]
@@ -65,8 +65,8 @@ function liftOf(pack: PackageFile, axle: AxleName): { words: string; saidMm: num
 }
 
 function lessonsOf(taken: readonly Reconciled[], packages: ReadonlyMap<number, PackageFile>) {
-  const tires: Lesson[] = [];
-  const lifts: (Lesson & { saidMm: number })[] = [];
+  const tires: BiasSample[] = [];
+  const lifts: (BiasSample & { saidMm: number })[] = [];
   for (const { stageId, taken: list } of taken) {
     const pack = packages.get(stageId ?? 0);
     if (!pack) continue;
@@ -81,16 +81,16 @@ function lessonsOf(taken: readonly Reconciled[], packages: ReadonlyMap<number, P
   return { tires, lifts };
 }
 
-/** What one person's gaps say beside what was foretold for them. */
-const eyesOf = (proved: readonly Proved[]): Lesson[] =>
-  proved.flatMap(({ by, reading, foretold }) =>
+/** What one person's gaps say beside what was predicted for them. */
+const readerBias = (proved: readonly Proved[]): BiasSample[] =>
+  proved.flatMap(({ by, reading, predicted }) =>
     reading.gapMm === undefined
       ? []
       : [
           {
             group: by,
-            mm: reading.gapMm - foretold.clearanceMm,
-            spreadMm: Math.hypot(foretold.spreadMm, reading.errorMm),
+            mm: reading.gapMm - predicted.clearanceMm,
+            spreadMm: Math.hypot(predicted.spreadMm, reading.errorMm),
           },
         ],
   );
@@ -107,7 +107,7 @@ async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
     .sort((a, b) => b.vehicles - a.vehicles || a.platform.localeCompare(b.platform));
 }
 
-/** Everything that the shop's own readings say: how honest it foretells, and what is otherwise than sheets say. */
+/** Everything that the shop's own readings say: how honest it predicts, and what is otherwise than sheets say. */
 export async function learned(db: Queryable): Promise<Learned> {
   const [rows, shop, platforms] = await Promise.all([
     provedEntries(db),
@@ -124,13 +124,13 @@ export async function learned(db: Queryable): Promise<Learned> {
   );
   const byLift = grouped(lifts, ({ group }) => group);
   return {
-    honesty: honestyOf(proved, shop?.document.marginMm ?? 10),
+    accuracy: forecastAccuracyOf(proved, shop?.document.marginMm ?? 10),
     platforms,
     tires: biasesOf(tires),
     lifts: biasesOf(lifts).map((bias) => {
       const said = byLift.get(bias.group) ?? [];
       return { ...bias, saidMm: said.reduce((sum, { saidMm }) => sum + saidMm, 0) / said.length };
     }),
-    people: biasesOf(eyesOf(proved)),
+    people: biasesOf(readerBias(proved)),
   };
 }

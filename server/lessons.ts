@@ -1,14 +1,14 @@
 import { z } from 'zod';
-import type { BuildFile } from '../core/build';
-import { faultsOf } from '../core/contract';
+import type { BuildFile } from '../core/format/build';
+import { faultsOf } from '../core/format/fields';
 import { lessonById } from '../core/training/lessons';
 import type { Queryable } from '../data/client';
 import { lessonsOf, noteLesson, type LessonDone } from '../data/lessons';
-import halyard1 from '../demo/builds/halyard-1-tall-and-narrow.json';
-import halyard2 from '../demo/builds/halyard-2-full-build.json';
-import halyard3 from '../demo/builds/halyard-3-wide-and-tall.json';
-import holloway2 from '../demo/builds/holloway-2-tires-and-lift.json';
-import rook1 from '../demo/builds/rook-1-long-tour.json';
+import halyard1 from '../core/training/builds/halyard-1-tall-and-narrow.json';
+import halyard2 from '../core/training/builds/halyard-2-full-build.json';
+import halyard3 from '../core/training/builds/halyard-3-wide-and-tall.json';
+import holloway2 from '../core/training/builds/holloway-2-tires-and-lift.json';
+import rook1 from '../core/training/builds/rook-1-long-tour.json';
 import { done, faulty, missing, type Outcome } from './errors';
 
 /** The builds that the lessons are on. They come with the application: a shop that takes its demo jobs out keeps them. */

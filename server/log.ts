@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { readBuild, type Build } from '../core/build';
-import { faultsOf } from '../core/contract';
-import { expectationOf, type Expectation } from '../core/record/expectation';
-import { logEntrySchema, type LogEntry } from '../core/record/logEntry';
+import { readBuild, type Build } from '../core/format/build';
+import { faultsOf } from '../core/format/fields';
+import { expectationOf, type Expectation } from '../core/calibration/expectation';
+import { logEntrySchema, type LogEntry } from '../core/log/logEntry';
 import type { Queryable } from '../data/client';
 import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
@@ -14,8 +14,8 @@ const body = z
   .array(logEntrySchema, { error: 'is not a list of entries' })
   .max(500, { error: 'are more than 500 at once; send them in parts' });
 
-/** What each stage foretells as it stands now, for the readings that speak of it. */
-function foreteller(db: Queryable, jobId: number, vehicleId: number) {
+/** What each stage predicts as it stands now, for the readings that speak of it. */
+function predictor(db: Queryable, jobId: number, vehicleId: number) {
   const known = new Map<number, { stage: StageRow; build: Build } | null>();
   const load = async (id: number): Promise<{ stage: StageRow; build: Build } | null> => {
     const stage = await stageById(db, id);
@@ -35,7 +35,7 @@ function foreteller(db: Queryable, jobId: number, vehicleId: number) {
 
 /**
  * Adds entries to the log of a job, each once however often it is sent, and answers with the whole log. A test reading is
- * kept with what its stage foretold when it came in, so that what is learned from it later does not flatter what was said.
+ * kept with what its stage predicted when it came in, so that what is learned from it later does not flatter what was said.
  */
 export async function writeLog(db: Queryable, jobId: number, sent: unknown): Promise<Outcome<LogEntry[]>> {
   const read = body.safeParse(sent);
@@ -46,10 +46,10 @@ export async function writeLog(db: Queryable, jobId: number, sent: unknown): Pro
     db,
     read.data.map(({ id }) => id),
   );
-  const foretold = foreteller(db, jobId, job.vehicleId);
-  const added: { entry: LogEntry; foretold: Expectation | null }[] = [];
+  const predicted = predictor(db, jobId, job.vehicleId);
+  const added: { entry: LogEntry; predicted: Expectation | null }[] = [];
   for (const entry of read.data)
-    if (!known.has(entry.id)) added.push({ entry, foretold: await foretold(entry) });
+    if (!known.has(entry.id)) added.push({ entry, predicted: await predicted(entry) });
   await addToLog(db, jobId, added);
   return done(await logOfJob(db, jobId));
 }

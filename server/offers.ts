@@ -50,7 +50,7 @@ export async function partsFor(db: Queryable, platform: string): Promise<Offered
   });
 }
 
-export type { Offers } from '../core/search/asked';
+export type { Offers } from '../core/search/searchSpace';
 type OfferLists = {
   tires: OfferedTire[];
   wheels: OfferedWheel[];

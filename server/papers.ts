@@ -1,11 +1,11 @@
 import { format } from 'date-fns';
 import { assess } from '../core/assess';
-import { readBuild } from '../core/build';
+import { readBuild } from '../core/format/build';
 import type { UnitSystem } from '../core/units/quantity';
-import { customerCopy } from '../core/work/customerCopy';
-import type { Heading, PaperSheet } from '../core/work/paper';
-import { quotePaper } from '../core/work/quotePaper';
-import { workOrder } from '../core/work/workOrder';
+import { customerCopy } from '../core/paper/customerCopy';
+import type { Heading, PaperSheet } from '../core/paper/paper';
+import { quotePaper } from '../core/paper/quotePaper';
+import { workOrder } from '../core/paper/workOrder';
 import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
 import { jobById, type JobWithNames } from '../data/jobs';

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { MADE_ID, MOST_PHOTO_BYTES } from '../core/record/logEntry';
+import { MADE_ID, MOST_PHOTO_BYTES } from '../core/log/logEntry';
 import type { Queryable } from '../data/client';
 import { jobById } from '../data/jobs';
 import { addPhoto, photoBytes } from '../data/log';

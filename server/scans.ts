@@ -1,5 +1,5 @@
 import { CHUNK_POINTS, POINT_BYTES, scanHeadSchema, type ScanHead } from '../core/scan/parts';
-import { faultsOf } from '../core/contract';
+import { faultsOf } from '../core/format/fields';
 import type { Queryable } from '../data/client';
 import { vehicleById } from '../data/documents';
 import {

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { faultsOf, oneOf, whole, within, words } from '../core/contract';
-import { SCHOOLS, type School } from '../core/driveline/schema';
+import { faultsOf, oneOf, whole, within, words } from '../core/format/fields';
+import { SCHOOLS, type School } from '../core/format/driveline';
 import { sizeTableSchema, type SizeRow } from '../core/driveline/sizeSchool';
-import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/record/due';
-import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/rules/schema';
+import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/log/due';
+import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/format/rules';
 import { SHIPPED_CALENDAR, shopCalendarSchema, type ShopCalendar } from '../core/planning/shopCalendar';
-import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/work/quote';
+import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/quote/quote';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { workRulesSchema, type WorkRule } from '../core/work/workRules';
 import type { Queryable } from '../data/client';

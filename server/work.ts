@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { faultsOf, whole, words } from '../core/contract';
+import { faultsOf, whole, words } from '../core/format/fields';
 import type { PlannedJob } from '../core/planning/week';
 import { jobWorkSchema, NO_WORK, type JobWork } from '../core/work/jobWork';
-import { quoteSchema, type Quote } from '../core/work/quote';
+import { quoteSchema, type Quote } from '../core/quote/quote';
 import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
 import { jobById } from '../data/jobs';

@@ -1,5 +1,5 @@
 import { seeded } from '../command/seeded';
-import type { Build, Lift } from '../core/build';
+import type { Build, Lift } from '../core/format/build';
 import type { Space } from '../core/search/space';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
 

@@ -1,5 +1,5 @@
-import type { Build, BuildFile } from '../core/build';
-import type { Powertrain } from '../core/driveline/schema';
+import type { Build, BuildFile } from '../core/format/build';
+import type { Powertrain } from '../core/format/driveline';
 import { checked, exampleFile } from './example';
 
 export const POWERTRAIN: Powertrain = {

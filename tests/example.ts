@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { readBuild, type Build, type BuildFile, type Obstacle } from '../core/build';
+import { readBuild, type Build, type BuildFile, type Obstacle } from '../core/format/build';
 
 const WHEEL: BuildFile['package']['wheel'] = {
   diameterIn: 16,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Build, BuildFile, Obstacle } from '../core/build';
+import type { Build, BuildFile, Obstacle } from '../core/format/build';
 import { checked, exampleFile, obstacle } from './example';
 
 export const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });

@@ -1,4 +1,4 @@
-import type { AxleName, Build, Obstacle } from '../core/build';
+import type { AxleName, Build, Obstacle } from '../core/format/build';
 import { tireSize } from '../core/tire/size';
 
 /**

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { assess } from '../../core/assess';
-import type { Build } from '../../core/build';
+import type { Build } from '../../core/format/build';
 import { emptyResult, sweep } from '../../core/clearance/kernel';
 import { sweepAll, sweepCorner } from '../../core/clearance/corner';
 import { profileOf } from '../../core/clearance/profile';

@@ -1,4 +1,4 @@
-import type { Build } from '../../core/build';
+import type { Build } from '../../core/format/build';
 import { sweepCorner, type SweepCorner } from '../../core/clearance/corner';
 import { POSE_STRIDE } from '../../core/clearance/poses';
 import { profileOf, type Profile } from '../../core/clearance/profile';

@@ -1,5 +1,5 @@
 import { assess } from '../../core/assess';
-import type { Build } from '../../core/build';
+import type { Build } from '../../core/format/build';
 import { limitsSchema } from '../../core/search/limits';
 import { choiceOf } from '../../core/search/found';
 import { startSearch } from '../../core/search/search';

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { liftSchema, SPACER_KINDS } from '../build';
-import { oneOf, whole, within, words } from '../contract';
+import { liftSchema, SPACER_KINDS } from '../format/build';
+import { oneOf, whole, within, words } from '../format/fields';
 import { STEEL_MPA } from '../driveline/capacity';
-import { tireSchema } from '../tire/schema';
+import { tireSchema } from '../format/tire';
 import { liftHeightMm } from '../vehicle/asDelivered';
-import { pcdMm, wheelSchema } from '../wheel/schema';
+import { pcdMm, wheelSchema } from '../format/wheel';
 
 export const ITEM_KINDS = ['tire', 'wheel', 'spacer', 'lift', 'gears', 'axle'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];

@@ -1,6 +1,6 @@
 import { carrierMotion } from './points';
 import { POSE_STRIDE, writePose } from './poses';
-import { shiftedLift, type SweepCorner, type Way } from './corner';
+import { shiftedLift, type SweepCorner, type MotionCase } from './corner';
 import { sectionClearance, type Profile } from './profile';
 
 export type Point = readonly [x: number, y: number, z: number];
@@ -37,7 +37,7 @@ function viewWith(
   corner: SweepCorner,
   profile: Profile,
   cut: Float64Array,
-  way: Way,
+  way: MotionCase,
   lockDeg: number,
   hubMm: number,
 ): PoseView {
@@ -110,7 +110,7 @@ export function poseView(
   travelMm: number,
 ): PoseView {
   const hubMm = travelMm + corner.travel.rideMm;
-  const views = corner.ways.map((way) => viewWith(corner, profile, cut, way, lockDeg, hubMm));
+  const views = corner.motionCases.map((way) => viewWith(corner, profile, cut, way, lockDeg, hubMm));
   const [first, ...others] = views;
   if (!first) throw new Error('a corner swings on at least one arm');
   return others.reduce(

@@ -1,4 +1,4 @@
-import type { AxleName, Build, Corner, Lift, Package, Steering, Vehicle } from '../build';
+import type { AxleName, Build, Corner, Lift, Package, Steering, Vehicle } from '../format/build';
 import { travelOf, type Travel } from '../vehicle/travel';
 import { emptyResult, sweep, sweepUpright, type SweepResult } from './kernel';
 import { flatten, type FlatObstacles } from './points';
@@ -10,7 +10,7 @@ import { zoneLimits, zoneMask } from './zone';
  * One way in which a corner's wheel moves: on which front-view arm it swings (a solid axle swings on half its
  * track when one wheel is up and the other down), and how far its bushings have let it go forward.
  */
-export type Way = { frontArmMm: number | null; crossed: boolean; foreAftMm: number };
+export type MotionCase = { frontArmMm: number | null; crossed: boolean; foreAftMm: number };
 
 /** Everything about one corner that the sweep needs and that no tire or wheel changes. */
 export type SweepCorner = {
@@ -22,7 +22,7 @@ export type SweepCorner = {
   travel: Travel;
   grid: PoseGrid;
   /** One set of poses for each way. */
-  ways: Way[];
+  motionCases: MotionCase[];
   poseSets: Float64Array[];
   inZone: Uint8Array;
   flat: FlatObstacles;
@@ -53,7 +53,7 @@ export function stoppedSteering(
 }
 
 /** Every way of a corner. Bushings are swept at both ends and between: the gap is not least at an end always. */
-function waysOf(vehicle: Vehicle, axle: AxleName): Way[] {
+function motionCasesOf(vehicle: Vehicle, axle: AxleName): MotionCase[] {
   const { complianceMm } = vehicle.corners[axle].suspension;
   const shifts = complianceMm > 0 ? [0, -complianceMm, complianceMm] : [0];
   return shifts.flatMap((foreAftMm) =>
@@ -62,7 +62,7 @@ function waysOf(vehicle: Vehicle, axle: AxleName): Way[] {
 }
 
 /** The lift with the wheel moved along the vehicle by what its bushings give. */
-export function shiftedLift(lift: Lift, { foreAftMm }: Way): Lift {
+export function shiftedLift(lift: Lift, { foreAftMm }: MotionCase): Lift {
   return foreAftMm === 0 ? lift : { ...lift, foreAftMm: lift.foreAftMm + foreAftMm };
 }
 
@@ -77,7 +77,7 @@ export function sweepCorner(
   const travel = travelOf(corner.suspension, lift, pack.sagMm[axle]);
   const steering = stoppedSteering(corner.steering, pack.lockStopDeg);
   const grid = poseGrid(steering, travel, use.grid);
-  const ways = waysOf(vehicle, axle);
+  const motionCases = motionCasesOf(vehicle, axle);
   return {
     axle,
     corner,
@@ -85,8 +85,8 @@ export function sweepCorner(
     lift,
     travel,
     grid,
-    ways,
-    poseSets: ways.map((way) =>
+    motionCases,
+    poseSets: motionCases.map((way) =>
       posesOf(grid, steering, corner.suspension, way.frontArmMm, shiftedLift(lift, way)),
     ),
     // Shares are of the lock as delivered: at speed nobody steers further because a stop was set.
@@ -115,16 +115,16 @@ export function standingPose({ grid }: SweepCorner): number {
   return nearestZero(grid.travelMm) * grid.lockDeg.length + nearestZero(grid.lockDeg);
 }
 
-/** Sweeps a corner in some of its ways (all of them, if not said), into one result. */
+/** Sweeps a corner in some of its motionCases (all of them, if not said), into one result. */
 export function sweepAll(
   corner: SweepCorner,
   profile: Profile,
   cut: Float64Array,
-  counts: (way: Way) => boolean = () => true,
+  counts: (way: MotionCase) => boolean = () => true,
 ): SweepResult {
   const result = emptyResult(corner.inZone.length, corner.flat.count);
   corner.poseSets.forEach((poses, i) => {
-    const way = corner.ways[i];
+    const way = corner.motionCases[i];
     if (way && counts(way)) sweep(corner.flat, poses, profile, cut, corner.inZone, result);
   });
   sweepUpright(corner.flat, profile, cut, standingPose(corner), result);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, exampleFile, obstacle } from '../../tests/example';
-import type { Build, BuildFile } from '../build';
+import type { Build, BuildFile } from '../format/build';
 import { cutDepths, sweepCorner } from './corner';
 import { fitBoth } from './fit';
 import { poseView } from './contact';

@@ -1,8 +1,8 @@
-import { AXLES, type AxleName, type Build } from '../build';
-import type { Side } from '../measure/schema';
+import { AXLES, type AxleName, type Build } from '../format/build';
+import type { Side } from '../format/measured';
 import { tireSize, type TireSize } from '../tire/size';
 import { turningCircleM } from '../vehicle/turningCircle';
-import { cutDepths, nearestZero, sweepAll, sweepCorner, type SweepCorner, type Way } from './corner';
+import { cutDepths, nearestZero, sweepAll, sweepCorner, type SweepCorner, type MotionCase } from './corner';
 import { gradeOf, type Grade } from './grade';
 import { nearestPoint } from './nearest';
 import { mountedProfile, profileOf, type Profile } from './profile';
@@ -96,7 +96,7 @@ function spreadParts(
 
 function directions(corner: SweepCorner, profile: Profile, cut: Float64Array): Fit['direction'] {
   if (corner.corner.suspension.complianceMm === 0) return undefined;
-  const of = (counts: (way: Way) => boolean): DirectionFit => {
+  const of = (counts: (way: MotionCase) => boolean): DirectionFit => {
     const { least, leastPose } = sweepAll(corner, profile, cut, counts);
     const i = least.indexOf(Math.min(...least));
     return {

@@ -1,4 +1,4 @@
-import { AXLES, type AxleName, type Build, type Package } from '../build';
+import { AXLES, type AxleName, type Build, type Package } from '../format/build';
 import { tireSize } from '../tire/size';
 import { travelOf } from '../vehicle/travel';
 import { fitOf, type Fit } from './fit';

@@ -1,4 +1,4 @@
-import type { Corner, Lift, Obstacle } from '../build';
+import type { Corner, Lift, Obstacle } from '../format/build';
 
 /** No two neighbours of a swept polyline stand further apart than this. */
 export const SPACING_MM = 10;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, exampleFile, obstacle, checked } from '../../tests/example';
 import { assess } from '../assess';
-import type { Build, BuildFile } from '../build';
+import type { Build, BuildFile } from '../format/build';
 import { turningCircleM } from '../vehicle/turningCircle';
 import { stoppedSteering, sweepCorner } from './corner';
 import { fitBoth } from './fit';
@@ -103,7 +103,7 @@ describe('bushings', () => {
   test('each way adds poses and never takes any away', () => {
     const soft = build(6, 450);
     const corner = sweepCorner(soft.vehicle, 'front', soft.package, soft.use);
-    expect(corner.ways.map(({ foreAftMm }) => foreAftMm)).toEqual([0, -6, 6]);
+    expect(corner.motionCases.map(({ foreAftMm }) => foreAftMm)).toEqual([0, -6, 6]);
   });
 });
 

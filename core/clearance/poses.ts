@@ -1,5 +1,5 @@
-import type { Lift } from '../build';
-import type { Steering, Suspension } from '../vehicle/schema';
+import type { Lift } from '../format/build';
+import type { Steering, Suspension } from '../format/vehicle';
 import type { Travel } from '../vehicle/travel';
 
 /** Numbers per pose: hub face H (x, y, z), unit spin axis s (x, y, z), hub height above lowered pivots h'. */

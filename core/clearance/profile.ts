@@ -1,5 +1,5 @@
-import type { Wheel } from '../wheel/schema';
-import type { Tire } from '../tire/schema';
+import type { Wheel } from '../format/wheel';
+import type { Tire } from '../format/tire';
 import { tireSize, type TireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
 

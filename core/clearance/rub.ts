@@ -1,4 +1,4 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { sweepAll, type SweepCorner } from './corner';
 import type { Profile } from './profile';
 
@@ -9,7 +9,7 @@ import type { Profile } from './profile';
 export const KISS = { fromLockShare: 0.9, depthMm: 5 } as const;
 
 /** A corner without the poses in which a liner may be kissed, the last of the lock; null where it does not steer. */
-export function beforeTheKiss(corner: SweepCorner): SweepCorner | null {
+export function posesBeforeRub(corner: SweepCorner): SweepCorner | null {
   const { steering } = corner.corner;
   if (!steering) return null;
   const locks = corner.grid.lockDeg.length;
@@ -38,7 +38,7 @@ export function acceptedRubs(
     ({ material }, i) =>
       rub === 'liner-kiss' && material === 'liner' && least[i]! < 0 && least[i]! >= -KISS.depthMm,
   );
-  const early = candidates.includes(true) ? beforeTheKiss(corner) : null;
+  const early = candidates.includes(true) ? posesBeforeRub(corner) : null;
   if (!early) return accepted;
   const before = sweepAll(early, profile, cut).least;
   candidates.forEach((candidate, i) => {

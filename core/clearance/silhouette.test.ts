@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts } from '../../tests/example';
 import { builds, number } from '../../tests/randomBuilds';
-import { AXLES, type Build } from '../build';
+import { AXLES, type Build } from '../format/build';
 import { tireSize } from '../tire/size';
 import { cutDepths, sweepAll, sweepCorner } from './corner';
 import { profileOf, type Profile } from './profile';

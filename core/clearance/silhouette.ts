@@ -79,7 +79,7 @@ class Extremes {
  * 4. Between all four bounds none of this holds, and every point is kept.
  * 5. A point whose least distance from any shape is more than another's greatest from all of them is never nearest.
  */
-class Gatherer {
+class EnvelopeBuilder {
   private readonly above = new Extremes(1);
   private readonly below = new Extremes(-1);
   private readonly right = new Extremes(1);
@@ -179,8 +179,8 @@ class Gatherer {
 export function buildSilhouette(corner: SweepCorner, family: Family): Silhouette {
   const { flat, inZone, poseSets } = corner;
   const { centreMm, flangeInside } = family;
-  const tire = new Gatherer(centreMm, family.tire);
-  const rims = family.rims.map((rim) => new Gatherer(centreMm, rim));
+  const tire = new EnvelopeBuilder(centreMm, family.tire);
+  const rims = family.rims.map((rim) => new EnvelopeBuilder(centreMm, rim));
   // Beyond the highest flange the tire is nearer, and no rim has to know.
   const flange = flangeInside ? Math.max(...family.rims.map(({ outerMm }) => outerMm)) : Infinity;
   const all = [tire, ...rims];

@@ -1,5 +1,5 @@
-import type { Use, Zone } from '../build';
-import type { Steering } from '../vehicle/schema';
+import type { Use, Zone } from '../format/build';
+import type { Steering } from '../format/vehicle';
 import type { Travel } from '../vehicle/travel';
 import type { PoseGrid } from './poses';
 

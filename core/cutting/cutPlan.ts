@@ -1,12 +1,13 @@
-import { AXLES, type AxleName, type Build, type Material, type Obstacle } from '../build';
+import { AXLES, type AxleName, type Build, type Material, type Obstacle } from '../format/build';
 import { sweepCorner, type SweepCorner } from '../clearance/corner';
 import { profileFor } from '../clearance/cures/trial';
 import type { Profile } from '../clearance/profile';
-import type { Side } from '../measure/schema';
-import { NEVER_CUT } from '../vehicle/schema';
+import type { Side } from '../format/measured';
+import { NEVER_CUT } from '../format/vehicle';
 import { edgeOf, type Edge } from './edge';
 import { cutKindOf, cutMinutes, type CutKind } from './kinds';
-import { reachOf, type Reach, type Vec } from './reach';
+import type { Vec } from '../geometry/vec';
+import { reachOf, type Reach } from './reach';
 import { smoothed } from './smooth';
 
 /** One place along an edge: how deep it must be cut and is, and the pose that asks for it. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, obstacle } from '../../tests/example';
-import type { Build, Obstacle } from '../build';
+import type { Build, Obstacle } from '../format/build';
 import { assess } from '../assess';
 import { cutPlanOf, type EdgeCut } from './cutPlan';
 import { developed, mirrored } from './develop';

@@ -1,4 +1,4 @@
-import type { Vec } from './reach';
+import type { Vec } from '../geometry/vec';
 
 /** An edge in equal steps along it: points, and the way that a cut goes from each (unit, in the side view). */
 export type Edge = { stepMm: number; points: Vec[]; away: Vec[] };

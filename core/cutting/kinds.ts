@@ -1,4 +1,4 @@
-import type { Material, Obstacle } from '../build';
+import type { Material, Obstacle } from '../format/build';
 
 /** Kinds of trimming from the lightest to the heaviest, each with what it takes: minutes to begin and per 100 mm of edge. */
 export const CUT_KINDS = {

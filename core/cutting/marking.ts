@@ -1,7 +1,7 @@
-import type { AxleName, Build } from '../build';
+import type { AxleName, Build } from '../format/build';
 import type { EdgeCut } from './cutPlan';
 import { distanceMm } from './edge';
-import type { Vec } from './reach';
+import type { Vec } from '../geometry/vec';
 
 /** A place that a tape can be hooked to. */
 export type Reference = { words: string; at: Vec };

@@ -1,8 +1,7 @@
+import type { Vec } from '../geometry/vec';
 import type { SweepCorner } from '../clearance/corner';
 import { POSE_STRIDE } from '../clearance/poses';
 import { sectionClearance, type Profile } from '../clearance/profile';
-
-export type Vec = readonly [x: number, y: number, z: number];
 
 /** Clearance of a point over the zone, and the pose of the grid in which it is least; -1 for what rides on the hub. */
 export type Reach = { clearanceMm: number; pose: number };

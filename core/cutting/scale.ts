@@ -1,4 +1,4 @@
-import type { AxleName, Build } from '../build';
+import type { AxleName, Build } from '../format/build';
 import { trialOf } from '../clearance/cures/trial';
 import { cutDepths } from '../clearance/corner';
 import { fitBoth } from '../clearance/fit';

@@ -1,6 +1,6 @@
 import { G } from '../load/masses';
 import type { Source } from '../load/pressure';
-import type { Axle, Powertrain } from './schema';
+import type { Axle, Powertrain } from '../format/driveline';
 
 const MM_PER_INCH = 25.4;
 

@@ -1,7 +1,7 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { tireSize } from '../tire/size';
-import type { Tire } from '../tire/schema';
+import type { Tire } from '../format/tire';
 import { growthPct, riseMm } from '../vehicle/rise';
 import { drivenPerCounted } from './speedometer';
 
@@ -14,7 +14,7 @@ export const USUAL_TREAD_MM: Readonly<Record<Tire['pattern'], number>> = {
 /** Tread left when a tire is worn out, mm. */
 export const WORN_TREAD_MM = 1.6;
 
-export type Correction = {
+export type GearingCorrection = {
   countsAt: 'wheel' | 'transmission';
   /** What a calibration asks for: turns of the tire per km, and how much its present figure is to be changed by. */
   revsPerKm: number;
@@ -29,7 +29,7 @@ export type Correction = {
  * What the speedometer is set to, and how it drifts. Where it counts at the transmission, a changed axle ratio goes
  * into the figure too.
  */
-export function correctionOf(build: Build): Correction {
+export function correctionOf(build: Build): GearingCorrection {
   const { vehicle, package: pack } = build;
   const before = tireSize(vehicle.stock.tire, vehicle.stock.wheel.widthIn);
   const after = tireSize(pack.tire, pack.wheel.widthIn);

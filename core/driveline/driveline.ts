@@ -1,9 +1,9 @@
-import { AXLES, type Build } from '../build';
+import { AXLES, type Build } from '../format/build';
 import type { Check } from '../check';
 import { electricOf, type Electric } from './electric';
-import { calibrationChecks, correctionOf, type Correction } from './correction';
+import { calibrationChecks, correctionOf, type GearingCorrection } from './correction';
 import { crawlRatio, gradeHoldPct, rpmAt, runningOf, speedAtKmh, type Running } from './gearing';
-import type { Powertrain } from './schema';
+import type { Powertrain } from '../format/driveline';
 
 type Pair<T> = { stock: T; package: T };
 export type Driveline = {
@@ -22,7 +22,7 @@ export type Driveline = {
   /** Electric vehicles with a cruising speed only. */
   electric?: Electric;
   /** What the speedometer is set to, and how it drifts. */
-  correction: Correction;
+  correction: GearingCorrection;
   checks: Check[];
 };
 export type Schools = { restore: number | null; hold: number | null; crawl: number | null };

@@ -1,6 +1,6 @@
 import { AIR_KG_PER_M3, type Running } from './gearing';
 import { G } from '../load/masses';
-import type { Powertrain } from './schema';
+import type { Powertrain } from '../format/driveline';
 
 export type Electric = {
   /** Force at the wheels with the whole torque from standstill, N. */

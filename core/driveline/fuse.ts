@@ -1,6 +1,6 @@
-import { AXLES, type AxleName, type Build } from '../build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
-import { partWords } from './schema';
+import { partWords } from '../format/driveline';
 import type { AxleStrength } from './strength';
 
 /**

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { example } from '../../tests/example';
 import { AXLE, drivenBuild as made, POWERTRAIN } from '../../tests/driven';
-import type { BuildFile } from '../build';
+import type { BuildFile } from '../format/build';
 import { drivelineOf, offeredRatios } from './driveline';
 import { gradeHoldPct, rpmAt, runningOf, torqueAt, type Running } from './gearing';
 import { demandsNm, jointCapacityNm, ringCapacityNm, shaftCapacityNm } from './capacity';

@@ -1,10 +1,10 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { axleLoadsKg, G, sumOf } from '../load/masses';
 import { meanLiftMm } from '../stability/stability';
 import { tireSize } from '../tire/size';
-import type { Tire } from '../tire/schema';
+import type { Tire } from '../format/tire';
 import { growthMm } from '../vehicle/rise';
-import type { Powertrain } from './schema';
+import type { Powertrain } from '../format/driveline';
 
 /** Rolling resistance by pattern, as a share of weight. Estimates. */
 export const ROLLING_RESISTANCE: Readonly<Record<Tire['pattern'], number>> = {

@@ -1,5 +1,5 @@
 import { gradeHoldPct, type Running } from './gearing';
-import type { Powertrain } from './schema';
+import type { Powertrain } from '../format/driveline';
 
 /** At one speed: the grades that the two highest gears hold; null where the gear cannot run there. */
 export type HuntingPoint = { speedKmh: number; topPct: number | null; nextPct: number | null };

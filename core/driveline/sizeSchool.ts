@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { AxleName, Build } from '../build';
-import { within, words } from '../contract';
+import type { AxleName, Build } from '../format/build';
+import { within, words } from '../format/fields';
 import { tireSize } from '../tire/size';
-import { partWords, type Axle } from './schema';
+import { partWords, type Axle } from '../format/driveline';
 import type { AxleStrength } from './strength';
 
 /**

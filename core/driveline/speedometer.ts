@@ -1,4 +1,4 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 
 export type Speedometer = {

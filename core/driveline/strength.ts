@@ -1,4 +1,4 @@
-import { AXLES, type AxleName, type Build } from '../build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
 import { axleLoadsKg, G, sumOf } from '../load/masses';
 import type { Source } from '../load/pressure';
@@ -6,7 +6,7 @@ import { tireSize } from '../tire/size';
 import { scrubRadiusMm } from '../wheel/geometry';
 import { demandsNm, jointCapacityNm, ringCapacityNm, shaftCapacityNm } from './capacity';
 import { fuseChecks } from './fuse';
-import { partWords, type Axle, type Powertrain } from './schema';
+import { partWords, type Axle, type Powertrain } from '../format/driveline';
 
 export const PART_NAMES = ['shaft', 'joint', 'ring-and-pinion', 'hub-bearing', 'steering', 'brakes'] as const;
 export type PartName = (typeof PART_NAMES)[number];
@@ -184,7 +184,7 @@ function carryingParts(
 
 /**
  * The ladder of parts at each axle: what each can take over what is asked of it, now and as delivered. These figures
- * rank parts and compare stages; they do not foretell a breakage.
+ * rank parts and compare stages; they do not predict a breakage.
  */
 export function strengthOf(build: Build): Strength | { checks: Check[] } {
   const { axles, powertrain } = build.vehicle;

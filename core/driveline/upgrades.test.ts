@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { drivenBuild } from '../../tests/driven';
-import type { BuildFile } from '../build';
+import type { BuildFile } from '../format/build';
 import { disagreement, rowFor, sizeVerdict, type SizeRow } from './sizeSchool';
 import { strengthOf, type AxleStrength } from './strength';
 import { offeredUpgrades, strengthWith, upgradesOf, type OfferedPart } from './upgrades';

@@ -1,7 +1,7 @@
-import type { AxleName, Build } from '../build';
+import type { AxleName, Build } from '../format/build';
 import { STEEL_MPA } from './capacity';
 import { offeredRatios } from './driveline';
-import type { Axle } from './schema';
+import type { Axle } from '../format/driveline';
 import { strengthOf, type AxleStrength } from './strength';
 
 /** One change to an axle's parts, as it would be tried. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
-import { AXLES, oneOf, within, words } from '../contract';
+import { AXLES, oneOf, within, words } from '../format/fields';
 import type { RoadPressure } from './pressure';
 
 /** Where the chalk went first: all across, in the middle, or at both edges. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { checked, example, exampleFile } from '../../tests/example';
-import type { Build, BuildFile } from '../build';
+import type { Build, BuildFile } from '../format/build';
 import { tireSize } from '../tire/size';
 import { loadOf } from './load';
 import { axleLoadsKg, sumOf, wheelMassGrowthKg } from './masses';

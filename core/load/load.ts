@@ -1,4 +1,4 @@
-import { AXLES, type AxleName, type Build } from '../build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
 import { tireSize } from '../tire/size';
 import { chalkChecks } from './chalk';

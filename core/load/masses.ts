@@ -1,4 +1,4 @@
-import { AXLES, type AxleName, type Build } from '../build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 
 /** Standard gravity, m/s². */
 export const G = 9.80665;

@@ -1,4 +1,4 @@
-import type { Tire } from '../tire/schema';
+import type { Tire } from '../format/tire';
 import type { TireSize } from '../tire/size';
 import { codeOf } from '../tire/size';
 

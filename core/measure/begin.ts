@@ -1,7 +1,7 @@
-import type { AxleName, Obstacle, Vehicle } from '../build';
+import type { AxleName, Obstacle, Vehicle } from '../format/build';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { fromClock, SHAPE_HOURS, shapeShare } from './outline';
-import type { WellShape } from './schema';
+import type { WellShape } from '../format/measured';
 import { outlineIds, thingsOf, type Thing } from './things';
 
 type Point = Obstacle['points'][number];
@@ -88,8 +88,13 @@ export function typicalObstacle(vehicle: Pick<Vehicle, 'stock'>, thing: Thing): 
   };
 }
 
-/** The thing as it is begun, wholly estimated. */
-export function begun(vehicle: Vehicle, axle: AxleName, thing: string, shape: WellShape): Obstacle {
+/** The thing as it is initialMeasurement, wholly estimated. */
+export function initialMeasurement(
+  vehicle: Vehicle,
+  axle: AxleName,
+  thing: string,
+  shape: WellShape,
+): Obstacle {
   const [lip, liner] = shapeOutlines(vehicle, axle, shape);
   const one = [lip, liner].find(({ id }) => id === thing);
   if (one) return one;

@@ -1,12 +1,11 @@
-import type { AxleName, Corner, Obstacle, Vehicle } from '../build';
+import type { Vec } from '../geometry/vec';
+import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { clearanceAt } from '../clearance/at';
 import { mountedProfile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { GUESSED_POINT_MM } from '../clearance/spread';
-import type { GapReading } from './schema';
+import type { GapReading } from '../format/measured';
 import { solve, varianceAlong } from './linear';
-
-type Vec = readonly [number, number, number];
 
 /** One gap against the place that was found: what it reads there, and whether it disagrees with the others. */
 export type GapCheck = {
@@ -18,7 +17,7 @@ export type GapCheck = {
   disagreesMm: number | null;
 };
 
-export type Placed = {
+export type PlacedObstacle = {
   obstacle: Obstacle;
   /** How far it was moved from where it stood without any gap, mm. */
   shiftMm: Vec;
@@ -119,14 +118,14 @@ function priorOf({ estimated, points, tapeErrorMm }: Obstacle): number {
 /**
  * Places an obstacle by the gaps that were read to it, as a whole: its shape stays. `obstacle` is where it stood
  * before any gap. A gap disagrees where it differs by more than two spreads from what the tape and the other
- * gaps foretell together.
+ * gaps predict together.
  */
 export function placeByGaps(
   vehicle: Vehicle,
   axle: AxleName,
   obstacle: Obstacle,
   gaps: readonly GapReading[],
-): Placed {
+): PlacedObstacle {
   const priorMm = priorOf(obstacle);
   const clearances = gaps.map((gap) => gapClearance(vehicle, axle, obstacle, gap));
   const all = fit(clearances, gaps, priorMm);
@@ -137,9 +136,9 @@ export function placeByGaps(
       gaps.filter((_, i) => i !== k),
       priorMm,
     );
-    const foretoldMm = clearances[k]?.(rest.shift) ?? NaN;
+    const predictedMm = clearances[k]?.(rest.shift) ?? NaN;
     const spread = Math.sqrt(sigma(gap) ** 2 + varianceAlong(rest.information, all.gradients[k] ?? NO_SHIFT));
-    const byMm = gap.gapMm - foretoldMm;
+    const byMm = gap.gapMm - predictedMm;
     return {
       gap,
       foundMm,
@@ -192,7 +191,7 @@ function untouched(corner: Corner, obstacle: Obstacle): Obstacle {
 }
 
 /** The place of one obstacle by all gaps read to it; null without any. */
-export function placedObstacle(vehicle: Vehicle, axle: AxleName, id: string): Placed | null {
+export function placedObstacle(vehicle: Vehicle, axle: AxleName, id: string): PlacedObstacle | null {
   const corner = vehicle.corners[axle];
   const obstacle = corner.obstacles.find((one) => one.id === id);
   const gaps = obstacle ? gapsTo(corner, obstacle) : [];

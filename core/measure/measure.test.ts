@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, obstacle } from '../../tests/example';
-import type { AxleName, Corner, Obstacle, Vehicle } from '../build';
-import { vehicleSchema } from '../vehicle/schema';
+import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
+import { vehicleSchema } from '../format/vehicle';
 import { shapeOutlines } from './begin';
 import { gapClearance, lockOfShare, placeByGaps, placedObstacle, withGaps } from './gaps';
 import { solve, varianceAlong } from './linear';
 import { readEdge, shapeShare, SHAPE_HOURS, toClock } from './outline';
 import { clockWords, roundFor } from './round';
-import { SHAPES, type GapReading, type Reading } from './schema';
+import { SHAPES, type GapReading, type TapeReading } from '../format/measured';
 import { beginShape, dropReading, takeReading } from './take';
 
 const fresh = (): Vehicle => example().vehicle;
@@ -17,7 +17,7 @@ const withCorner = (vehicle: Vehicle, corner: Corner, axle: AxleName = 'front'):
   corners: { ...vehicle.corners, [axle]: corner },
 });
 
-function taken(vehicle: Vehicle, readings: Partial<Reading>[], axle: AxleName = 'front'): Vehicle {
+function taken(vehicle: Vehicle, readings: Partial<TapeReading>[], axle: AxleName = 'front'): Vehicle {
   return readings.reduce<Vehicle>((now, reading) => {
     const answer = takeReading(now, axle, { reading: '', side: 'left', valueMm: 0, ...reading });
     if (!answer.ok) throw new Error(`${answer.fault.path} ${answer.fault.message}`);
@@ -279,10 +279,10 @@ describe('gaps with the wheel on', () => {
             expect(disagreesMm).toBeNull();
           }
           expect(placed.obstacle.estimated).toBeUndefined();
-          // Where no reading was taken the well is foretold as well, to a few millimetres.
+          // Where no reading was taken the well is predicted as well, to a few millimetres.
           const between = read(vehicle, 23, 15);
-          const foretold = gapClearance(vehicle, 'front', placed.obstacle, between)([0, 0, 0]);
-          expect(Math.abs(foretold - between.gapMm)).toBeLessThan(4);
+          const predicted = gapClearance(vehicle, 'front', placed.obstacle, between)([0, 0, 0]);
+          expect(Math.abs(predicted - between.gapMm)).toBeLessThan(4);
         },
       ),
       { numRuns: 30 },

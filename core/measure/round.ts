@@ -1,5 +1,5 @@
-import type { AxleName } from '../build';
-import type { Side } from './schema';
+import type { AxleName } from '../format/build';
+import type { Side } from '../format/measured';
 import { outlineIds, thingsOf } from './things';
 
 /** One reading of the tape round, before it is taken: what to hold the tape to, and how sure it is as a rule. */

@@ -1,6 +1,6 @@
-import type { Corner, Obstacle } from '../build';
+import type { Corner, Obstacle } from '../format/build';
 import { roundFor } from './round';
-import type { GapReading, Side } from './schema';
+import type { GapReading, Side } from '../format/measured';
 
 type Point = Obstacle['points'][number];
 

@@ -1,11 +1,11 @@
-import type { AxleName, Corner, Obstacle, Vehicle } from '../build';
+import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { sectionClearance } from '../clearance/profile';
-import type { Fault } from '../contract';
-import { begun, shapeOutlines, standingProfile } from './begin';
+import type { Fault } from '../format/fields';
+import { initialMeasurement, shapeOutlines, standingProfile } from './begin';
 import { withGaps } from './gaps';
 import { fromClock, readEdge, toClock, type EdgeReadings } from './outline';
 import { roundFor, type RoundReading } from './round';
-import type { GapReading, Measured, Reading, Side, WellShape } from './schema';
+import type { GapReading, Measured, TapeReading, Side, WellShape } from '../format/measured';
 import { isThing, split, withPoints } from './sides';
 import { outlineIds } from './things';
 
@@ -16,7 +16,7 @@ export const NOTHING_MEASURED: Measured = { readings: [], gaps: [], placed: [] }
 
 function edgeReadings(
   axle: AxleName,
-  readings: readonly Reading[],
+  readings: readonly TapeReading[],
   side: Side,
   of: 'lip' | 'liner',
 ): EdgeReadings {
@@ -44,7 +44,7 @@ function edgeReadings(
 function errorOf(
   round: readonly RoundReading[],
   thing: string,
-  readings: readonly Reading[],
+  readings: readonly TapeReading[],
   was: number,
 ): number {
   const errors = readings.flatMap(({ reading, errorMm }) => {
@@ -57,7 +57,7 @@ function errorOf(
 function movedThing(
   obstacle: Obstacle,
   known: RoundReading,
-  reading: Reading,
+  reading: TapeReading,
   read: ReadonlySet<string>,
   all: readonly RoundReading[],
 ): Obstacle {
@@ -90,7 +90,7 @@ function movedThing(
 function slip(
   vehicle: Vehicle,
   obstacle: Obstacle,
-  reading: Reading,
+  reading: TapeReading,
   known: RoundReading,
 ): Fault | undefined {
   const standing = standingProfile(vehicle);
@@ -131,7 +131,7 @@ const withCorner = (vehicle: Vehicle, axle: AxleName, corner: Corner): Vehicle =
  * name and side) and moves what it was held to; what gaps have placed is placed anew from there. Refused where it
  * names no reading of this axle or is a gross slip; then nothing changes.
  */
-export function takeReading(vehicle: Vehicle, axle: AxleName, reading: Reading): Taken {
+export function takeReading(vehicle: Vehicle, axle: AxleName, reading: TapeReading): Taken {
   const gaps = vehicle.corners[axle].measured?.gaps ?? [];
   const bare = gaps.length === 0 ? vehicle : withCorner(vehicle, axle, withGaps(vehicle, axle, []));
   const taken = takeBare(bare, axle, reading, gaps);
@@ -147,7 +147,12 @@ export function dropReading(corner: Corner, reading: string, side: Side): Corner
   return { ...corner, measured: { ...before, readings } };
 }
 
-function takeBare(vehicle: Vehicle, axle: AxleName, reading: Reading, gaps: readonly GapReading[]): Taken {
+function takeBare(
+  vehicle: Vehicle,
+  axle: AxleName,
+  reading: TapeReading,
+  gaps: readonly GapReading[],
+): Taken {
   const corner = vehicle.corners[axle];
   const round = roundFor(axle, reading.side);
   const known = round.find(({ id }) => id === reading.reading);
@@ -178,7 +183,7 @@ function takeBare(vehicle: Vehicle, axle: AxleName, reading: Reading, gaps: read
   const edge = (of: 'lip' | 'liner', obstacles: Obstacle[]): Obstacle[] => {
     const thing = outlineIds(axle)[of];
     const parts = split({ ...corner, obstacles }, thing, reading.side, gaps, () =>
-      begun(vehicle, axle, thing, shape),
+      initialMeasurement(vehicle, axle, thing, shape),
     );
     const guessed = new Set(parts.mine.estimated);
     const points = readEdge(
@@ -197,7 +202,7 @@ function takeBare(vehicle: Vehicle, axle: AxleName, reading: Reading, gaps: read
   let obstacles = corner.obstacles;
   if (known.kind.of === 'thing') {
     const parts = split(corner, known.thing, reading.side, gaps, () =>
-      begun(vehicle, axle, known.thing, shape),
+      initialMeasurement(vehicle, axle, known.thing, shape),
     );
     const moved = movedThing(parts.mine, known, reading, read, round);
     obstacles = replaced(obstacles, parts, {

@@ -1,11 +1,11 @@
-import type { AxleName, Vehicle } from '../build';
-import type { Fault } from '../contract';
+import type { AxleName, Vehicle } from '../format/build';
+import type { Fault } from '../format/fields';
 import { withGaps } from './gaps';
-import type { GapReading, Reading } from './schema';
+import type { GapReading, TapeReading } from '../format/measured';
 import { takeReading } from './take';
 
 type Row = { axle: AxleName; line: number } & (
-  { kind: 'tape'; reading: Reading } | { kind: 'gap'; gap: GapReading }
+  { kind: 'tape'; reading: TapeReading } | { kind: 'gap'; gap: GapReading }
 );
 
 const sameGap = (a: GapReading, b: GapReading): boolean =>

@@ -1,4 +1,4 @@
-import { DAY_MIN, WEEK_MIN } from './wallClock';
+import { DAY_MIN, WEEK_MIN } from '../time/wallClock';
 
 /** Opening hours of a shop: minutes of the week from Monday 0:00, half open, ascending, not touching. */
 export type WeekHours = readonly (readonly [fromMin: number, toMin: number])[];

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { calendarOf, type WeekHours } from './calendar';
-import { latestStart, planBehindDeliveries, stepOpen } from './justify';
+import { latestStart, deferForDeliveries, stepOpen } from './deferForDeliveries';
 import { planOf } from './schedule';
 import { inOrder, type Placed, type Plan, type Resources, type Task } from './task';
 
@@ -335,7 +335,7 @@ describe('a plan', () => {
       task('fit', 120, { job: 'J-1', needs: ['in'], notBeforeMin: parts }),
       task('other', 300, { job: 'J-2' }),
     ];
-    const plan = planBehindDeliveries(tasks, one, WEEK, 0);
+    const plan = deferForDeliveries(tasks, one, WEEK, 0);
     const at = (id: string) => plan.placed.find((placed) => placed.id === id);
     // In on the evening before, so that the parts find it there; the bay is the other's until then.
     expect(at('in')?.startMin).toBe(2 * 1440 + 960);
@@ -365,7 +365,7 @@ describe('a plan', () => {
     fc.assert(
       fc.property(someTasks(8), fc.nat(4), (tasks, day) => {
         const late = tasks.map((one, i) => (i % 3 === 2 ? { ...one, notBeforeMin: day * 1440 } : one));
-        const plan = planBehindDeliveries(late, SHOP, WEEK, 0);
+        const plan = deferForDeliveries(late, SHOP, WEEK, 0);
         expect(plan.finishMin).toBeLessThanOrEqual(planOf(late, SHOP, WEEK).finishMin);
         sound(plan, late);
       }),

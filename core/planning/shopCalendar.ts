@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { oneOf, words } from '../contract';
+import { oneOf, words } from '../format/fields';
 import { calendarOf, type Calendar } from './calendar';
 import type { Resources } from './task';
-import { DAY_MIN, dateSchema, minuteOf, minuteOfDay, WEEKDAYS } from './wallClock';
+import { DAY_MIN, dateSchema, minuteOf, minuteOfDay, WEEKDAYS } from '../time/wallClock';
 
 const clock = z.string({ error: 'is missing; write 08:00' }).regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, {
   error: ({ input }) => `${JSON.stringify(input)} is not a time of day; write 08:00`,

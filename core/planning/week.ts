@@ -1,8 +1,8 @@
 import type { JobWork } from '../work/jobWork';
-import { planBehindDeliveries } from './justify';
+import { deferForDeliveries } from './deferForDeliveries';
 import { planCalendar, planResources, type ShopCalendar } from './shopCalendar';
 import type { Plan, Task } from './task';
-import { minuteOf } from './wallClock';
+import { minuteOf } from '../time/wallClock';
 
 /** A job as the week sees it. */
 export type PlannedJob = { id: number; number: string; vehicle: string; work: JobWork };
@@ -64,5 +64,5 @@ export type WeekPlan = { tasks: Task[]; plan: Plan };
 export function planWeek(jobs: readonly PlannedJob[], calendar: ShopCalendar, nowMin: number): WeekPlan {
   const tasks = openTasks(jobs);
   const from = Math.ceil(nowMin / 15) * 15;
-  return { tasks, plan: planBehindDeliveries(tasks, planResources(calendar), planCalendar(calendar), from) };
+  return { tasks, plan: deferForDeliveries(tasks, planResources(calendar), planCalendar(calendar), from) };
 }

@@ -1,12 +1,12 @@
-import { AXLES, type AxleName, type Build } from '../build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
 import { tireSize } from '../tire/size';
 import { growthPct, riseMm } from '../vehicle/rise';
 import { wheelPlanes } from '../wheel/geometry';
-import { RULE_KINDS, type Rule, type RuleKind } from './schema';
+import { RULE_KINDS, type Rule, type RuleKind } from '../format/rules';
 
 /** What of an assessment the rules look at that is not worked out again here. */
-type Judged = { speedometer: { checks: readonly Check[] }; load: { checks: readonly Check[] } };
+type Assessed = { speedometer: { checks: readonly Check[] }; load: { checks: readonly Check[] } };
 
 /** A figure to hold against a limit, or what has to be measured first. */
 type Figure = { value: number; place: string } | { unknown: string };
@@ -116,7 +116,7 @@ function carried(rule: Rule, id: string, checks: readonly Check[]): Check {
  * The place's rules that are in force for this job, each as a check that names its source and the day somebody last
  * looked. They are what the shop wrote down, not the law. None where no rule set is in force.
  */
-export function ruleChecks(build: Build, judged: Judged): Check[] {
+export function ruleChecks(build: Build, judged: Assessed): Check[] {
   return (build.use.rules?.rules ?? []).map((rule, i) => {
     const id = `rule-${i + 1}-${rule.kind}`;
     if (rule.kind === 'speedometer') return carried(rule, id, judged.speedometer.checks);

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { example, exampleFile, obstacle } from '../../tests/example';
 import { assess } from '../assess';
-import { readBuild } from '../build';
-import { SHIPPED_RULES, type Rule, type RuleKind } from './schema';
+import { readBuild } from '../format/build';
+import { SHIPPED_RULES, type Rule, type RuleKind } from '../format/rules';
 
 const rule = (kind: RuleKind, limit?: number): Rule => ({
   kind,

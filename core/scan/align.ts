@@ -1,6 +1,5 @@
-import type { Side } from '../measure/schema';
-
-type Vec = readonly [number, number, number];
+import type { Vec } from '../geometry/vec';
+import type { Side } from '../format/measured';
 
 /** What is picked in a scan to say where the vehicle stands in it, in the scan's own coordinates. */
 export type Picks = {

@@ -1,4 +1,4 @@
-import type { Obstacle } from '../build';
+import type { Obstacle } from '../format/build';
 import type { Cloud } from './cloud';
 
 /** Width of a slice of the clock, degrees: 2.5° at half a metre is 22 mm along the edge. */

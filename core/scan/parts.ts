@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { oneOf, whole, words } from '../contract';
-import { SIDES } from '../measure/schema';
-import { carrierSchema, MATERIALS } from '../vehicle/schema';
+import { oneOf, whole, words } from '../format/fields';
+import { SIDES } from '../format/measured';
+import { carrierSchema, MATERIALS } from '../format/vehicle';
 import { MOST_POINTS } from './cloud';
 
 /** What some points of a scan were marked as. */

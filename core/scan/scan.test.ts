@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { builds } from '../../tests/randomBuilds';
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { carrierMotion } from '../clearance/points';
 import { sweepAll, sweepCorner } from '../clearance/corner';
 import { emptyResult, sweep } from '../clearance/kernel';

@@ -3,16 +3,16 @@ import { describe, expect, test } from 'vitest';
 import { spaceAround } from '../../tests/catalog';
 import { demoBuild } from '../../tests/example';
 import { assess } from '../assess';
-import type { Build } from '../build';
-import { judgedAs } from './asked';
-import { firstLook } from './firstLook';
+import type { Build } from '../format/build';
+import { judgedAs } from './searchSpace';
+import { preview } from './preview';
 import { choiceOf, type Found } from './found';
 import { limitsSchema, STOPS, type Stop } from './limits';
 import { searchLift } from './liftSearch';
 import { prepare } from './prepared';
 import { startSearch, stateOf, type SearchState } from './search';
 import { buildOf } from './space';
-import { emptyTally, fell, together, type Tally } from './tally';
+import { emptyTally, reject, mergeCounts, type Tally } from './tally';
 
 const demo = demoBuild('halyard-2-full-build');
 const base: Build = { ...demo, use: { ...demo.use, grid: { lock: 9, travel: 7 } } };
@@ -73,28 +73,28 @@ describe('tallies', () => {
         const one = emptyTally(4, 3);
         const parts = [emptyTally(4, 3), emptyTally(4, 3), emptyTally(4, 3)] as const;
         for (const [{ tire, wheel, stop, by, count }, part] of falls) {
-          fell(one, tire, wheel, { stop, by }, count);
-          fell(parts[part] ?? parts[0], tire, wheel, { stop, by }, count);
+          reject(one, tire, wheel, { stop, by }, count);
+          reject(parts[part] ?? parts[0], tire, wheel, { stop, by }, count);
         }
-        expect(together([...parts])).toEqual(one);
+        expect(mergeCounts([...parts])).toEqual(one);
         expect(one.judged).toBe(falls.reduce((sum, [{ count }]) => sum + count, 0));
       }),
     ));
 
   test('a tire that was found anywhere is found, and else the furthest that it came is told', () => {
     const [early, late, kept] = [emptyTally(1, 1), emptyTally(1, 1), emptyTally(1, 1)];
-    fell(early, 0, 0, { stop: 'load', by: 0 }, 1);
-    fell(late, 0, 0, { stop: 'clearance', by: 9 }, 1);
-    fell(late, 0, 0, { stop: 'clearance', by: 4 }, 1);
-    expect(together([late, early]).tires).toMatchObject([{ stop: 'clearance' satisfies Stop, by: 4 }]);
+    reject(early, 0, 0, { stop: 'load', by: 0 }, 1);
+    reject(late, 0, 0, { stop: 'clearance', by: 9 }, 1);
+    reject(late, 0, 0, { stop: 'clearance', by: 4 }, 1);
+    expect(mergeCounts([late, early]).tires).toMatchObject([{ stop: 'clearance' satisfies Stop, by: 4 }]);
     kept.tires[0] = null;
-    expect(together([early, kept, late]).tires).toEqual([null]);
+    expect(mergeCounts([early, kept, late]).tires).toEqual([null]);
   });
 });
 
 describe('a first look', () => {
   test('is a part of the whole: every package that it shows keeps to the limits, by the same figures', () => {
-    const { found, total, judged, tires } = firstLook(space, limits);
+    const { found, total, judged, tires } = preview(space, limits);
     const all = new Map(run(space, limits).found.map((one) => [key(one), one]));
     expect(judged).toBe(total);
     expect(found.length).toBeGreaterThan(0);
@@ -112,7 +112,7 @@ describe('a first look', () => {
   });
   test('looks at the tire that is on where no other may come', () => {
     const alone = { ...space, tires: space.tires.slice(0, 1), wheels: space.wheels.slice(0, 1) };
-    expect(firstLook(alone, limits).judged).toBeLessThanOrEqual(1);
+    expect(preview(alone, limits).judged).toBeLessThanOrEqual(1);
   });
 });
 

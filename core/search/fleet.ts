@@ -1,11 +1,11 @@
 import { assess } from '../assess';
-import { readBuild, type Build, type Tire, type VehicleFile, type Wheel } from '../build';
+import { readBuild, type Build, type Tire, type VehicleFile, type Wheel } from '../format/build';
 import type { Grade } from '../clearance/grade';
 import { asDelivered, NO_LIFT } from '../vehicle/asDelivered';
 import { limitsSchema, STOP_WORDS, type Stop } from './limits';
 import { choiceOf } from './found';
 import { startSearch } from './search';
-import { buildOf, HERE, kitHeightMm, type OfferedLift, type Space } from './space';
+import { buildOf, ALREADY_FITTED, kitHeightMm, type OfferedLift, type Space } from './space';
 
 /** A package that is tried on many vehicles. */
 export type FleetPackage = { tire: Tire; wheel: Wheel; spacerMm: number };
@@ -28,14 +28,14 @@ export function tryOn(vehicle: VehicleFile, pack: FleetPackage, kits: readonly O
   if (!read.ok)
     return { grade: null, leastMm: null, lift: null, stop: null, words: 'this vehicle cannot be read' };
   const base: Build = read.build;
-  const none: OfferedLift = { ...HERE, words: 'no lift', lift: { front: NO_LIFT, rear: NO_LIFT } };
+  const none: OfferedLift = { ...ALREADY_FITTED, words: 'no lift', lift: { front: NO_LIFT, rear: NO_LIFT } };
   const space: Space = {
     base,
-    tires: [{ ...HERE, words: pack.tire.code, tire: pack.tire }],
-    wheels: [{ ...HERE, words: 'wheel', wheel: pack.wheel }],
-    spacers: [{ ...HERE, words: 'spacer', spacerMm: pack.spacerMm }],
+    tires: [{ ...ALREADY_FITTED, words: pack.tire.code, tire: pack.tire }],
+    wheels: [{ ...ALREADY_FITTED, words: 'wheel', wheel: pack.wheel }],
+    spacers: [{ ...ALREADY_FITTED, words: 'spacer', spacerMm: pack.spacerMm }],
     lifts: [none, ...[...kits].sort((a, b) => kitHeightMm(a) - kitHeightMm(b))],
-    ratios: [{ ...HERE, words: 'ratio', axleRatio: base.vehicle.stock.axleRatio }],
+    ratios: [{ ...ALREADY_FITTED, words: 'ratio', axleRatio: base.vehicle.stock.axleRatio }],
   };
   const search = startSearch(space, limitsSchema.parse({}), true);
   while (!search.done) search.step(100);

@@ -1,6 +1,6 @@
 import type { Grade } from '../clearance/grade';
 import type { Pair } from './pairs';
-import { costOf, HERE, type Choice, type Space } from './space';
+import { costOf, ALREADY_FITTED, type Choice, type Space } from './space';
 
 /** A package that keeps to every limit, by the numbers of its parts in the space. */
 export type Found = {
@@ -61,7 +61,7 @@ export function figuresOf(
     diameterMm: size.overallDiameterMm,
     widthMm: size.sectionWidthMm,
     sidewallMm: size.sectionHeightMm,
-    cost: costOf({ ...offered, lift: HERE, ratio: HERE }),
+    cost: costOf({ ...offered, lift: ALREADY_FITTED, ratio: ALREADY_FITTED }),
     massKg: massKg === undefined ? null : massKg + wheels[wheel]!.wheel.massKg,
     reserve,
   };

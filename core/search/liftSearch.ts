@@ -1,13 +1,13 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { worstGrade, type Grade } from '../clearance/grade';
 import { cutKindOf, CUT_KINDS, type CutKind } from '../cutting/kinds';
 import { asksOfDriving, drivenStop } from './driven';
 import { liftHeightMm } from '../vehicle/asDelivered';
 import { atLeast, choiceOf, figuresOf, type Found } from './found';
-import { judgedCorner, type JudgedCorner } from './lifted';
+import { judgedCorner, type JudgedCorner } from './cornerEvaluator';
 import type { Fall } from './limits';
 import type { Combo, Prepared } from './prepared';
-import { emptyTally, fell, type Tally } from './tally';
+import { emptyTally, reject, type Tally } from './tally';
 
 /** A search on one of its lifts. */
 export type LiftSearch = {
@@ -152,13 +152,13 @@ export function searchLift(prepared: Prepared, lift: number, everything = false)
     const stopped = gradeStop(both, [inFront.metMm, behind.metMm], grade, leastMm);
     if ('stop' in stopped) {
       if (stopped.tuck && !kit.beyond) noteTuck(combo, grade, leastMm);
-      fell(tally, tire, wheel, stopped, ratios.length);
+      reject(tally, tire, wheel, stopped, ratios.length);
       return;
     }
     // Where nothing is met in the zone, nothing is met at ride height either: all of the lock can be used.
     const lockKept = leastMm >= 0 ? fullLock(front) : front.lockKept(profile);
     if (limits.lockKept !== undefined && lockKept < limits.lockKept - 1e-9) {
-      fell(tally, tire, wheel, { stop: 'lock', by: limits.lockKept - lockKept }, ratios.length);
+      reject(tally, tire, wheel, { stop: 'lock', by: limits.lockKept - lockKept }, ratios.length);
       return;
     }
     const verdict = { grade, leastMm, lockKept, cutRank: stopped.cutRank };
@@ -166,7 +166,7 @@ export function searchLift(prepared: Prepared, lift: number, everything = false)
       const driven = asks
         ? drivenStop(space, limits, choiceOf(space, { tire, wheel, spacer, lift, ratio }), pair)
         : null;
-      if (driven) fell(tally, tire, wheel, driven, 1);
+      if (driven) reject(tally, tire, wheel, driven, 1);
       else keep(foundOf(combo, ratio, verdict));
     }
   }

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { useSchema, ZONES } from '../build';
-import { oneOf, whole, within } from '../contract';
+import { useSchema, ZONES } from '../format/build';
+import { oneOf, whole, within } from '../format/fields';
 import { CUT_KINDS, type CutKind } from '../cutting/kinds';
-import { ruleSetSchema } from '../rules/schema';
+import { ruleSetSchema } from '../format/rules';
 
 const KINDS = Object.keys(CUT_KINDS) as [CutKind, ...CutKind[]];
 

@@ -1,6 +1,6 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { profileOf, type Profile } from '../clearance/profile';
-import { AXLES } from '../contract';
+import { AXLES } from '../format/fields';
 import { grouped } from '../grouped';
 import { loadOf, type Load } from '../load/load';
 import { codeOf, tireSize, type TireSize } from '../tire/size';
@@ -11,7 +11,7 @@ import {
   buildOf,
   costOf,
   daysOf,
-  HERE,
+  ALREADY_FITTED,
   type Choice,
   type OfferedSpacer,
   type OfferedTire,
@@ -71,7 +71,7 @@ export function pairsOf(
   if (!lift || !ratio || !noSpacer)
     throw new Error('a search needs at least one lift, one ratio and one spacer');
   // Which lift and which ratio is not known here: what they cost is asked of each later.
-  const free = { lift: { ...lift, ...HERE }, ratio: { ...ratio, ...HERE } };
+  const free = { lift: { ...lift, ...ALREADY_FITTED }, ratio: { ...ratio, ...ALREADY_FITTED } };
   const pairs: Pair[] = [];
   const fallen: EarlyFall[] = [];
   let mountable = 0;

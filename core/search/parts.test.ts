@@ -7,7 +7,7 @@ import { familyOf, rimInFamily } from '../clearance/family';
 import { profileOf, type Profile } from '../clearance/profile';
 import { buildSilhouette, judgeSilhouette } from '../clearance/silhouette';
 import { tireSize } from '../tire/size';
-import { spaceOf, type Change } from './asked';
+import { spaceOf, type SearchChange } from './searchSpace';
 import { blocked, judgeBlocked } from './blocks';
 import { tryOn } from './fleet';
 import { limitsSchema, wishesSchema } from './limits';
@@ -147,7 +147,7 @@ describe('what is asked', () => {
     lifts: space.lifts,
     ratios: space.ratios,
   };
-  const of = (...may: Change[]) => spaceOf(base, offers, new Set(may));
+  const of = (...may: SearchChange[]) => spaceOf(base, offers, new Set(may));
 
   test('what stays is what is on, for nothing and at once', () => {
     const { tires, wheels, spacers, ratios } = of();
@@ -161,7 +161,7 @@ describe('what is asked', () => {
     expect(of('ratio').ratios).toHaveLength(3);
   });
   test('a lift that stays is looked past by one kit, which is no result', () => {
-    const { lifts } = spaceOf(demoBuild('holloway-1-tires-only'), offers, new Set<Change>(['tire']));
+    const { lifts } = spaceOf(demoBuild('holloway-1-tires-only'), offers, new Set<SearchChange>(['tire']));
     expect(lifts.map(({ beyond }) => beyond ?? false)).toEqual([false, true]);
   });
 });

@@ -4,7 +4,7 @@ import type { WheelFigures } from './found';
 import type { Limits } from './limits';
 import { pairsOf, type Pair } from './pairs';
 import type { Space } from './space';
-import { emptyTally, fell, type Tally } from './tally';
+import { emptyTally, reject, type Tally } from './tally';
 
 /** A wheel with its tire and spacer, to be judged on each lift; `rimOf` is which of the family's rims it has. */
 export type Combo = {
@@ -35,7 +35,7 @@ export function prepare(space: Space, limits: Limits): Prepared {
   const perSpacer = lifts.length * ratios.length;
   const early = emptyTally(tires.length, wheels.length);
   for (const { tire, wheel, spacers: count, ...fall } of fallen)
-    fell(early, tire, wheel, fall, count * perSpacer);
+    reject(early, tire, wheel, fall, count * perSpacer);
   const combos = pairs.flatMap((pair) =>
     pair.profiles.flatMap((profile, spacer): Combo[] =>
       profile ? [{ pair, spacer, profile, rimOf: 0 }] : [],

@@ -1,4 +1,4 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { tireSize } from '../tire/size';
 import type { Wishes } from './limits';
 import type { Found } from './found';

@@ -4,7 +4,7 @@ import { spaceAround } from '../../tests/catalog';
 import { demoBuild } from '../../tests/example';
 import { seeded } from '../../command/seeded';
 import { assess } from '../assess';
-import { AXLES, type Build } from '../build';
+import { AXLES, type Build } from '../format/build';
 import { limitsSchema, STOPS, wishesSchema, type Limits, type Wishes } from './limits';
 import { bestOf, dominates, frontOf, rank } from './ranking';
 import { choiceOf, type Found } from './found';

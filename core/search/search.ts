@@ -2,7 +2,7 @@ import type { Limits } from './limits';
 import { searchLift, type LiftSearch } from './liftSearch';
 import { prepare, type Prepared } from './prepared';
 import type { Space } from './space';
-import { together, type Tally } from './tally';
+import { mergeCounts, type Tally } from './tally';
 
 export type SearchState = Tally & {
   /** How many packages there are. */
@@ -24,7 +24,7 @@ export function stateOf(
   lifts: readonly Tally[],
   done: boolean,
 ): SearchState {
-  return { ...together([early, ...lifts]), total, done };
+  return { ...mergeCounts([early, ...lifts]), total, done };
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Build, Lift, Tire, Wheel } from '../build';
+import type { Build, Lift, Tire, Wheel } from '../format/build';
 import { liftHeightMm } from '../vehicle/asDelivered';
 
 /** What a thing costs and when it can be had; null where nobody said. */
@@ -16,7 +16,7 @@ export type OfferedSpacer = Offer & { id: number; words: string; spacerMm: numbe
 export type OfferedRatio = Offer & { id: number; words: string; axleRatio: number };
 
 /** What is on the vehicle already costs nothing and is there. */
-export const HERE = { id: 0, price: 0, days: 0 } as const;
+export const ALREADY_FITTED = { id: 0, price: 0, days: 0 } as const;
 /** How high a kit stands at the front, mm. */
 export const kitHeightMm = ({ lift }: Pick<OfferedLift, 'lift'>): number => liftHeightMm(lift.front);
 

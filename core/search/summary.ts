@@ -1,4 +1,4 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import type { Stop, Wishes } from './limits';
 import { bestOf, frontOf, rank, type Ranked } from './ranking';
 import { choiceOf, type Found } from './found';

@@ -45,7 +45,7 @@ function further(before: Stopped | null | undefined, now: Stopped | null | undef
 }
 
 /** Counts packages of a tire and wheel that fell to a limit. */
-export function fell(tally: Tally, tire: number, wheel: number, { stop, by }: Fall, count: number): void {
+export function reject(tally: Tally, tire: number, wheel: number, { stop, by }: Fall, count: number): void {
   tally.fallen[stop] += count;
   tally.judged += count;
   const stopped: Stopped = { stop, by, rank: STOPS.indexOf(stop) };
@@ -54,7 +54,7 @@ export function fell(tally: Tally, tire: number, wheel: number, { stop, by }: Fa
 }
 
 /** All of a list of tallies of one space as one; what stands first in the list stands first in it. */
-export function together(tallies: readonly [Tally, ...Tally[]]): Tally {
+export function mergeCounts(tallies: readonly [Tally, ...Tally[]]): Tally {
   const [{ tires, wheels }] = tallies;
   const all = emptyTally(tires.length, wheels.length);
   for (const one of tallies) {

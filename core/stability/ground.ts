@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
-import { oneOf, within, words } from '../contract';
+import { oneOf, within, words } from '../format/fields';
 import { tireSize } from '../tire/size';
 import { riseMm } from '../vehicle/rise';
 

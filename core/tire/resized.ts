@@ -1,4 +1,4 @@
-import type { Tire } from './schema';
+import type { Tire } from '../format/tire';
 import { tireSize } from './size';
 
 /**

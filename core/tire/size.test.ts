@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { defaultMeasuringRimIn, tireSize } from './size';
 import { readTireCode } from './code';
-import type { Tire } from './schema';
+import type { Tire } from '../format/tire';
 
 const tire = (code: string, more: Partial<Tire> = {}): Tire => ({ code, pattern: 'road', ...more });
 const rim = (code: string): number => {

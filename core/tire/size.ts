@@ -1,4 +1,4 @@
-import type { Tire } from '../build';
+import type { Tire } from '../format/build';
 import { MM_PER_INCH } from '../units/length';
 import { readTireCode, type TireCode } from './code';
 import {

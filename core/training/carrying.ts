@@ -1,6 +1,6 @@
-import { partWords } from '../driveline/schema';
+import { partWords } from '../format/driveline';
 import { PART_NAMES, weakestOf } from '../driveline/strength';
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { withPackage, type Lesson, type Values } from './lesson';
 
 const WATER_BEHIND = 0.9;

@@ -1,5 +1,5 @@
 import { assess } from '../assess';
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { labelOf } from '../verdict';
 import { length, tapeMm, withLift, withPackage, type Lesson } from './lesson';
 

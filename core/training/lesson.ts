@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess';
-import type { AxleName, Build } from '../build';
+import type { AxleName, Build } from '../format/build';
 import type { Quantity } from '../units/quantity';
 
 /** Something that the learner moves: along a tape, or from one name to the next. */
@@ -9,7 +9,7 @@ export type Control = { id: string; words: string } & (
 );
 export type Values = Readonly<Record<string, number>>;
 export type Fact = { words: string; value: number; quantity: Quantity; digits?: number };
-export type Judged = { right: boolean; reason: string };
+export type LessonVerdict = { right: boolean; reason: string };
 
 /** One short lesson: a question on a vehicle that is answered by moving something, checked by what the move really does. */
 export type Lesson = {
@@ -25,7 +25,7 @@ export type Lesson = {
   apply: (base: Build, values: Values) => Build;
   /** What is read off while moving. It must not give the answer away. */
   facts: (base: Build, values: Values, assessment: () => Assessment) => Fact[];
-  judge: (base: Build, values: Values, assessment: () => Assessment) => Judged;
+  judge: (base: Build, values: Values, assessment: () => Assessment) => LessonVerdict;
 };
 
 /** A tape to move in steps of a millimetre. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { assess, type Assessment } from '../assess';
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { startOf, type Lesson, type Values } from './lesson';
 import { LESSONS } from './lessons';
 

@@ -1,4 +1,4 @@
-import type { Lift, PackageFile, VehicleFile } from '../build';
+import type { Lift, PackageFile, VehicleFile } from '../format/build';
 
 /** Nothing raised, lowered or moved. */
 export const NO_LIFT: Lift = {

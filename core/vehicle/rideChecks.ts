@@ -1,4 +1,4 @@
-import { AXLES, type Build } from '../build';
+import { AXLES, type Build } from '../format/build';
 import type { Check } from '../check';
 import { travelOf } from './travel';
 

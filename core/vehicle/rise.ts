@@ -1,4 +1,4 @@
-import type { AxleName, Build } from '../build';
+import type { AxleName, Build } from '../format/build';
 import { tireSize } from '../tire/size';
 
 /** By how much the package's tires are larger over all, mm. */

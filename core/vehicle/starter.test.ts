@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { assess } from '../assess';
-import { readBuild } from '../build';
-import { SHAPES } from '../measure/schema';
+import { readBuild } from '../format/build';
+import { SHAPES } from '../format/measured';
 import { START } from '../../tests/starter';
 import { starterFile, starterSchema } from './starter';
 

@@ -1,8 +1,8 @@
-import { oneOf, within, words } from '../contract';
+import { oneOf, within, words } from '../format/fields';
 import { z } from 'zod';
-import type { BuildFile, Obstacle } from '../build';
+import type { BuildFile, Obstacle } from '../format/build';
 import { shapeOutlines, typicalObstacle } from '../measure/begin';
-import { SHAPES } from '../measure/schema';
+import { SHAPES } from '../format/measured';
 import { thingsOf } from '../measure/things';
 import { readTireCode } from '../tire/code';
 import { nominalSize } from '../tire/size';

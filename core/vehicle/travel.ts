@@ -1,5 +1,5 @@
-import type { Lift } from '../build';
-import type { Suspension } from './schema';
+import type { Lift } from '../format/build';
+import type { Suspension } from '../format/vehicle';
 
 export type Travel = {
   /** Hub heights above ride height as delivered, mm. */

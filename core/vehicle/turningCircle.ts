@@ -1,4 +1,4 @@
-import type { Steering, Vehicle } from './schema';
+import type { Steering, Vehicle } from '../format/vehicle';
 
 /**
  * Turning circle from kerb to kerb, m: the circle that the outside front tire's outer edge draws. With wheelbase

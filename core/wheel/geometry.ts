@@ -1,5 +1,5 @@
-import type { Steering } from '../vehicle/schema';
-import type { Wheel } from './schema';
+import type { Steering } from '../format/vehicle';
+import type { Wheel } from '../format/wheel';
 import type { TireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
 

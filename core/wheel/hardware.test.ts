@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { checked, example, exampleFile } from '../../tests/example';
 import { assess } from '../assess';
-import type { BuildFile } from '../build';
+import type { BuildFile } from '../format/build';
 import { hardwareChecks, threadDiameterMm } from './hardware';
 import { hubChecks } from './hubChecks';
 

@@ -1,4 +1,4 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 
 /** No wheel is thinner than this under its nuts, mm: shorter studs than this allows are too short for any. */

@@ -7,10 +7,10 @@ export const CHECK_LISTS = {
 } as const;
 export type CheckList = keyof typeof CHECK_LISTS;
 
-export type Check = { id: string; list: CheckList; words: string };
+export type WorkCheck = { id: string; list: CheckList; words: string };
 
 /** Checks of the trade. `when` leaves out those that a package gives no reason for. */
-const CHECKS: readonly (Check & { when?: readonly Trigger[] })[] = [
+const CHECKS: readonly (WorkCheck & { when?: readonly Trigger[] })[] = [
   {
     id: 'before-photos',
     list: 'before',
@@ -86,7 +86,7 @@ const CHECKS: readonly (Check & { when?: readonly Trigger[] })[] = [
   {
     id: 'release-locks',
     list: 'release',
-    words: 'Lock to lock, forward: nothing touches that was not foretold',
+    words: 'Lock to lock, forward: nothing touches that was not predicted',
   },
   { id: 'release-reverse', list: 'release', words: 'Both locks in reverse, the same' },
   { id: 'release-ramp', list: 'release', words: 'Over a ramp, each wheel up in turn' },
@@ -114,7 +114,7 @@ const CHECKS: readonly (Check & { when?: readonly Trigger[] })[] = [
 ];
 
 /** The checks that apply to what a package changes, in the order of the work. */
-export function checksOf(facts: Facts): Check[] {
+export function checksOf(facts: Facts): WorkCheck[] {
   return CHECKS.filter(({ when }) => !when || when.some((trigger) => facts.has(trigger))).map(
     ({ id, list, words }) => ({ id, list, words }),
   );

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { whole, within, words } from '../contract';
-import { DAY_MIN, dateSchema, minuteOf, sayTime, wallTimeAt, wallTimeSchema } from '../planning/wallClock';
-import type { Check } from './checks';
+import { whole, within, words } from '../format/fields';
+import { DAY_MIN, dateSchema, minuteOf, sayTime, wallTimeAt, wallTimeSchema } from '../time/wallClock';
+import type { WorkCheck } from './checks';
 import type { WorkLine } from './needs';
 
 const id = z
@@ -120,12 +120,12 @@ export function holdOf(work: JobWork, taskId: string, nowMin: number): string | 
 }
 
 /** The checks that are neither ticked nor explained. */
-export function openChecks(work: JobWork, checks: readonly Check[]): Check[] {
+export function openChecks(work: JobWork, checks: readonly WorkCheck[]): WorkCheck[] {
   return checks.filter(({ id: one }) => !work.ticks[one] && !work.explained[one]);
 }
 
 /** Why a job may not be released, in words; null where it may. */
-export function releaseHold(work: JobWork, checks: readonly Check[]): string | null {
+export function releaseHold(work: JobWork, checks: readonly WorkCheck[]): string | null {
   if (work.endedWithout) return null;
   if (work.stageId === null)
     return 'No stage was taken into work. Take one into work on Build, or write down there why the job ends without it.';

@@ -1,4 +1,4 @@
-import type { Build } from '../build';
+import type { Build } from '../format/build';
 import { countOf, factsOf } from './triggers';
 import type { WorkRule } from './workRules';
 

@@ -1,5 +1,5 @@
-import type { AxleName, Build, Obstacle } from '../build';
-import { AXLES } from '../contract';
+import type { AxleName, Build, Obstacle } from '../format/build';
+import { AXLES } from '../format/fields';
 import { cutKindOf, cutMinutes, type CutKind } from '../cutting/kinds';
 import { growthPct, riseMm } from '../vehicle/rise';
 

@@ -6,9 +6,9 @@ import { riseMm } from '../vehicle/rise';
 import { planOf } from '../planning/schedule';
 import { planCalendar, planResources, SHIPPED_CALENDAR, shopCalendarSchema } from '../planning/shopCalendar';
 import { finishByJob, openTasks } from '../planning/week';
-import { minuteOf, sayTime, wallTimeAt } from '../planning/wallClock';
+import { minuteOf, sayTime, wallTimeAt } from '../time/wallClock';
 import { checksOf } from './checks';
-import { customerCopy } from './customerCopy';
+import { customerCopy } from '../paper/customerCopy';
 import {
   holdOf,
   jobWorkSchema,
@@ -20,10 +20,10 @@ import {
   type JobWork,
 } from './jobWork';
 import { workOf } from './needs';
-import { hours, money, quoteLines, totalsOf, type QuoteLine } from './quote';
+import { hours, money, quoteLines, totalsOf, type QuoteLine } from '../quote/quote';
 import { SHIPPED_WORK } from './shippedWork';
 import { decidedCuts, factsOf } from './triggers';
-import { workOrder } from './workOrder';
+import { workOrder } from '../paper/workOrder';
 import { workRulesSchema } from './workRules';
 
 const HEADING = {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { oneOf, whole, within, words } from '../contract';
+import { oneOf, whole, within, words } from '../format/fields';
 import { PER_NAMES, TRIGGER_NAMES } from './triggers';
 
 /** Prices are in the shop's own money; null is one that nobody has entered. */

@@ -1,10 +1,10 @@
-import { readBuild } from '../../core/build';
+import { readBuild } from '../../core/format/build';
 import { tireSize } from '../../core/tire/size';
 import type { Queryable } from '../../data/client';
 import { done, missing, type Outcome } from '../errors';
 import { exportStage } from '../jobs';
 import type { Device, DeviceInfo, OnTheBench } from './device';
-import { settling, type Reading, type Stillness } from './settle';
+import { settling, type DeviceReading, type Stillness } from './settle';
 import { SIMULATED } from './simulated';
 
 const all: readonly Device[] = SIMULATED;
@@ -65,7 +65,7 @@ export async function deviceEvents(
           controller.close();
           return;
         }
-        const readings: Reading[] = settle(next.value);
+        const readings: DeviceReading[] = settle(next.value);
         controller.enqueue(
           text.encode(
             `${number === 0 ? 'retry: 800\n' : ''}id: ${number++}\ndata: ${JSON.stringify(readings)}\n\n`,

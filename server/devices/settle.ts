@@ -1,7 +1,7 @@
 import type { Sample } from './device';
 
 /** A figure with whether it has come to rest. */
-export type Reading = Sample & { settled: boolean };
+export type DeviceReading = Sample & { settled: boolean };
 
 /** How still a channel must be, and over how many samples, before its figure is offered. */
 export type Stillness = { within: number; samples: number };
@@ -10,7 +10,7 @@ export type Stillness = { within: number; samples: number };
  * Marks each sample as settled or not: settled where the last `samples` of its channel lie within `within` of each
  * other. The figure of a settled channel is their mean.
  */
-export function settling({ within, samples }: Stillness): (list: readonly Sample[]) => Reading[] {
+export function settling({ within, samples }: Stillness): (list: readonly Sample[]) => DeviceReading[] {
   const seen = new Map<string, number[]>();
   return (list) =>
     list.map(({ channel, value }) => {

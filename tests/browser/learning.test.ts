@@ -140,7 +140,7 @@ describe('follow-up', () => {
 test('the board says how honest it was, and which bodies are known', async () => {
   const { go, text, find } = bench();
   await go('/learned');
-  expect(await text('[data-testid="honesty"]')).toMatch(/Brier score 0\.0\d\d/);
+  expect(await text('[data-testid="accuracy"]')).toMatch(/Brier score 0\.0\d\d/);
   await find('[data-testid="reliability"] .recharts-scatter-symbol');
   expect(await text('[data-testid="misses"]')).toContain('taught:');
   expect(await text('[data-testid="platforms"]')).toContain('Haldane Rook');

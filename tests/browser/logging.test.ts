@@ -1,6 +1,6 @@
 import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import type { LogEntry } from '../../core/record/logEntry';
+import type { LogEntry } from '../../core/log/logEntry';
 import { useBench } from './bench';
 import { handsOf } from './hands';
 
@@ -31,7 +31,7 @@ describe('a test fit', () => {
     await eventually(
       () => text('[data-testid="reconcile"]'),
       (words) => words.includes(asked) && words.includes('4 mm'),
-      'it stands against what was foretold',
+      'it stands against what was predicted',
     );
     await eventually(entries, (list) => list.length === 1, 'the server has it');
     expect((await entries())[0]).toMatchObject({ kind: 'test-fit', by: 'Ansa Brekk', reading: { gapMm: 4 } });

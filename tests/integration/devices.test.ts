@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { connect, type Connection } from '../../data/client';
 import { deviceEvents, deviceList } from '../../server/devices/devices';
-import { settling, type Reading } from '../../server/devices/settle';
+import { settling, type DeviceReading } from '../../server/devices/settle';
 import { SIMULATED, SIMULATED_ROLL } from '../../server/devices/simulated';
 import { fitLog } from '../../core/driveline/roadLog';
 import { importBuild } from '../../server/jobs';
@@ -20,18 +20,18 @@ async function stage(): Promise<number> {
 }
 
 /** Reads events until `enough` of them came, then goes away. */
-async function events(id: string, stageId: number, enough: number): Promise<Reading[][]> {
+async function events(id: string, stageId: number, enough: number): Promise<DeviceReading[][]> {
   const gone = new AbortController();
   const stream = await deviceEvents(connection.database, id, stageId, gone.signal);
   if (!stream.ok) throw new Error(stream.refusal.message);
   const reader = stream.value.getReader();
   const text = new TextDecoder();
-  const lists: Reading[][] = [];
+  const lists: DeviceReading[][] = [];
   while (lists.length < enough) {
     const { done, value } = await reader.read();
     if (done) break;
     const data = /^data: (.*)$/m.exec(text.decode(value))?.[1];
-    if (data) lists.push(JSON.parse(data) as Reading[]);
+    if (data) lists.push(JSON.parse(data) as DeviceReading[]);
   }
   gone.abort();
   await reader.cancel();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
-import type { BuildFile } from '../../core/build';
+import type { BuildFile } from '../../core/format/build';
 import { connect, type Connection } from '../../data/client';
 import { allJobs } from '../../data/jobs';
 import type { StageDocument } from '../../data/schema';
@@ -18,7 +18,7 @@ import {
   sheetData,
 } from '../../server/jobs';
 import { ROOT } from '../../command/paths';
-import { changeJob } from '../../server/release';
+import { updateJob } from '../../server/updateJob';
 import { demoTexts, exampleFile } from '../example';
 
 let connection: Connection;
@@ -241,8 +241,8 @@ describe('a vehicle and its stages', () => {
 
   test('what a job waits for', async () => {
     const { jobId } = await fresh();
-    value(await changeJob(db(), jobId, { waitsFor: 'springs', status: 'parts' }));
+    value(await updateJob(db(), jobId, { waitsFor: 'springs', status: 'parts' }));
     expect((await sheetData(db(), jobId))?.job).toMatchObject({ waitsFor: 'springs', status: 'parts' });
-    expect(await changeJob(db(), jobId, { status: 'lost' })).toMatchObject({ refusal: { status: 422 } });
+    expect(await updateJob(db(), jobId, { status: 'lost' })).toMatchObject({ refusal: { status: 422 } });
   });
 });

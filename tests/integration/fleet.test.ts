@@ -5,7 +5,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import type PgBoss from 'pg-boss';
 import { afterAll, afterEach, beforeAll, expect, inject, test } from 'vitest';
 import { assess } from '../../core/assess';
-import { readBuild } from '../../core/build';
+import { readBuild } from '../../core/format/build';
 import { asDelivered } from '../../core/vehicle/asDelivered';
 import { ROOT } from '../../command/paths';
 import { connect, type Connection } from '../../data/client';

@@ -1,18 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import sharp from 'sharp';
-import type { LogEntry } from '../../core/record/logEntry';
+import type { LogEntry } from '../../core/log/logEntry';
 import { connect, type Connection } from '../../data/client';
 import { dueIcs } from '../../formats/dueIcs';
 import { dueVehicles } from '../../server/due';
-import { beginJob } from '../../server/begin';
+import { createJob } from '../../server/createJob';
 import { importBuild, sheetData } from '../../server/jobs';
 import { learned } from '../../server/learned';
 import { noteTry, progressOf } from '../../server/lessons';
-import { lifeOfVehicle } from '../../server/life';
+import { timelineOfVehicle } from '../../server/vehicleTimeline';
 import { writeLog } from '../../server/log';
 import { keepPhoto, photoOf } from '../../server/photos';
-import { changeJob } from '../../server/release';
+import { updateJob } from '../../server/updateJob';
 import { exampleFile } from '../example';
 
 let connection: Connection;
@@ -93,21 +93,21 @@ const reading = (more: object): LogEntry => ({
   },
 });
 
-test('a reading is kept with what was foretold when it came, and stands on the honesty board', async () => {
-  const before = (await learned(db())).honesty;
+test('a reading is kept with what was predicted when it came, and stands on the accuracy board', async () => {
+  const before = (await learned(db())).accuracy;
   expect((await writeLog(db(), jobId, [reading({ mark: 'scuff' })])).ok).toBe(true);
-  const { honesty } = await learned(db());
-  expect(honesty.count).toBe(before.count + 1);
-  expect(honesty.touched).toBe(before.touched + 1);
-  // Nobody foretold that it would touch.
-  expect(honesty.misses.find(({ jobId: one }) => one === jobId)?.why).toContain('touched');
+  const { accuracy } = await learned(db());
+  expect(accuracy.count).toBe(before.count + 1);
+  expect(accuracy.touched).toBe(before.touched + 1);
+  // Nobody predicted that it would touch.
+  expect(accuracy.misses.find(({ jobId: one }) => one === jobId)?.why).toContain('touched');
 });
 
-test('the demo’s past is learned from: it foretells better than saying the same each time, and knows its makers', async () => {
-  const { honesty, platforms, tires, lifts } = await learned(db());
-  expect(honesty.count).toBeGreaterThan(250);
-  expect(honesty.brier).toBeLessThan(honesty.always / 2);
-  expect(honesty.within.two / honesty.within.gaps).toBeGreaterThan(0.85);
+test('the demo’s past is learned from: it predicts better than saying the same each time, and knows its makers', async () => {
+  const { accuracy, platforms, tires, lifts } = await learned(db());
+  expect(accuracy.count).toBeGreaterThan(250);
+  expect(accuracy.brier).toBeLessThan(accuracy.always / 2);
+  expect(accuracy.within.two / accuracy.within.gaps).toBeGreaterThan(0.85);
   expect(platforms.map(({ platform }) => platform)).toContain('Haldane Rook');
   // The hidden truth of that past: this maker's tires are larger than their sheets, and springs rise by less than they say.
   expect(tires.find(({ group }) => group === 'Fellmark')).toMatchObject({ tells: true });
@@ -116,7 +116,7 @@ test('the demo’s past is learned from: it foretells better than saying the sam
 });
 
 test('a new vehicle begins from its body, marked; a body that nobody measured is refused by name', async () => {
-  const begun = await beginJob(
+  const begun = await createJob(
     db(),
     { title: 'next', label: 'Rook of a ranger', fromPlatform: 'Haldane Rook' },
     'Tester',
@@ -125,19 +125,19 @@ test('a new vehicle begins from its body, marked; a body that nobody measured is
   const sheet = await sheetData(db(), begun.value.jobId);
   expect(sheet?.job).toMatchObject({ platform: 'Haldane Rook', vehicle: 'Rook of a ranger' });
   expect(JSON.stringify(sheet?.vehicle.document)).toContain('"x-platform":{"name":"Haldane Rook"');
-  const refused = await beginJob(db(), { title: 'x', label: 'y', fromPlatform: 'No such' }, 'Tester');
+  const refused = await createJob(db(), { title: 'x', label: 'y', fromPlatform: 'No such' }, 'Tester');
   expect(JSON.stringify(refused)).toContain('is no body that was measured here');
-  expect(await changeJob(db(), begun.value.jobId, { platform: ' Other ' })).toMatchObject({ ok: true });
+  expect(await updateJob(db(), begun.value.jobId, { platform: ' Other ' })).toMatchObject({ ok: true });
   expect((await sheetData(db(), begun.value.jobId))?.job.platform).toBe('Other');
 });
 
 test('a vehicle’s life holds what was changed, written down and quoted, in order', async () => {
   const job = (await sheetData(db(), jobId))?.job;
-  const life = await lifeOfVehicle(db(), job?.vehicleId ?? 0);
+  const life = await timelineOfVehicle(db(), job?.vehicleId ?? 0);
   if (!life.ok) throw new Error('there is no life');
   expect(new Set(life.value.map(({ kind }) => kind))).toEqual(new Set(['change', 'log']));
   expect(life.value.map(({ at }) => at)).toEqual(life.value.map(({ at }) => at).sort());
-  expect((await lifeOfVehicle(db(), 999_999)).ok).toBe(false);
+  expect((await timelineOfVehicle(db(), 999_999)).ok).toBe(false);
 });
 
 test('what is due counts from the handover, and goes out as a calendar', async () => {

@@ -5,7 +5,7 @@ import { connect, type Connection } from '../../data/client';
 import { formOfJob } from '../../server/forms';
 import type { Outcome } from '../../server/errors';
 import { START } from '../starter';
-import { beginJob } from '../../server/begin';
+import { createJob } from '../../server/createJob';
 import { importBuild, sheetData } from '../../server/jobs';
 import { beginScan, listScans, removeScan, streamScan, takePiece } from '../../server/scans';
 import { changeSettings } from '../../server/shop';
@@ -34,7 +34,7 @@ async function vehicle(): Promise<{ id: number; jobId: number }> {
 describe('a new vehicle', () => {
   test('begins as a job with its wells estimated', async () => {
     const { jobId } = value(
-      await beginJob(db(), { vehicle: START, title: 'Gravel', customer: 'Fell Wardens' }, 'Odo'),
+      await createJob(db(), { vehicle: START, title: 'Gravel', customer: 'Fell Wardens' }, 'Odo'),
     );
     const data = await sheetData(db(), jobId);
     expect(data?.job).toMatchObject({ title: 'Gravel', status: 'measuring', customer: 'Fell Wardens' });
@@ -42,7 +42,7 @@ describe('a new vehicle', () => {
     expect(data?.stages).toHaveLength(2);
   });
   test('what cannot be is refused by field, and no job is left behind', async () => {
-    const said = refusal(await beginJob(db(), { vehicle: { ...START, trackMm: 3 }, title: 'x' }, 'Odo'));
+    const said = refusal(await createJob(db(), { vehicle: { ...START, trackMm: 3 }, title: 'x' }, 'Odo'));
     expect(said).toContain('vehicle.trackMm');
     expect(said).toContain('give 800 to 3500 mm');
   });

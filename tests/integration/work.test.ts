@@ -2,13 +2,13 @@ import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { sql } from 'drizzle-orm';
 import { NO_WORK, takenInto, tasksOf } from '../../core/work/jobWork';
 import { workOf } from '../../core/work/needs';
-import { quoteLines, type Quote } from '../../core/work/quote';
+import { quoteLines, type Quote } from '../../core/quote/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import { connect, type Connection } from '../../data/client';
 import { importBuild, jobVersions, removeStage } from '../../server/jobs';
 import { writeLog } from '../../server/log';
 import { paperOf } from '../../server/papers';
-import { changeJob } from '../../server/release';
+import { updateJob } from '../../server/updateJob';
 import {
   acceptQuote,
   changeQuote,
@@ -77,12 +77,12 @@ test('the stage that is in work stays', async () => {
 });
 
 test('a job is not done while a task or a check is open', async () => {
-  const hold = await changeJob(db(), jobId, { status: 'done' });
+  const hold = await updateJob(db(), jobId, { status: 'done' });
   expect(hold).toMatchObject({ refusal: { status: 422, faults: [{ path: 'status' }] } });
   const { version, work } = await workOn(db(), jobId);
   const ended = { ...work, endedWithout: 'Sold before it was built' };
   expect((await changeWork(db(), jobId, { version, work: ended })).ok).toBe(true);
-  expect((await changeJob(db(), jobId, { status: 'done' })).ok).toBe(true);
+  expect((await updateJob(db(), jobId, { status: 'done' })).ok).toBe(true);
   expect((await plannedJobs(db())).some(({ id }) => id === jobId)).toBe(false);
 });
 

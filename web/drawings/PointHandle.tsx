@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
-import { $held } from '../islands/sheet/store';
+import { $dragging } from '../state/store';
 
 type Props = {
   label: string;
@@ -25,7 +25,7 @@ export function PointHandle({ label, x, y, large, hollow, perUnit, scale, move, 
   const drag = useDrag<PointerEvent>(
     ({ movement: [mx, my], memo, first, last, event }) => {
       event.stopPropagation();
-      $held.set(!last); // before the last move, so that it is kept and stored
+      $dragging.set(!last); // before the last move, so that it is kept and stored
       const held: Held = first || !isHeld(memo) ? { scale: scale(), across: 0, down: 0 } : memo;
       const across = Math.round(mx * held.scale * perUnit[0]);
       const down = Math.round(my * held.scale * perUnit[1]);

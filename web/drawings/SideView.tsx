@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { Vehicle } from '../../core/build';
+import type { Vehicle } from '../../core/format/build';
 import { useRunner } from './slider';
 
 type Mass = { label: string; massKg: number; behindFrontAxleMm: number; heightMm: number };

@@ -1,4 +1,4 @@
-import { NEVER_CUT, type Material } from '../../core/vehicle/schema';
+import { NEVER_CUT, type Material } from '../../core/format/vehicle';
 
 /** How movable an obstacle is, which is how it is drawn: light, dark, or hatched. */
 export type Layer = 'movable' | 'metal' | 'never';

@@ -1,6 +1,6 @@
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent, SVGAttributes } from 'react';
-import { $held } from '../islands/sheet/store';
+import { $dragging } from '../state/store';
 
 type Slider = {
   label: string;
@@ -43,7 +43,7 @@ export function useRunner({
   const drag = useDrag<PointerEvent>(
     ({ movement: [mx, my], memo, first, last, event }) => {
       event.stopPropagation();
-      $held.set(!last); // before the last move, so that it is kept and stored
+      $dragging.set(!last); // before the last move, so that it is kept and stored
       // Where it was taken up, and the drawing's scale then: asking again at every move would cost a layout each.
       const held = first || !isHeld(memo) ? { from: value, scale: scale() } : memo;
       move(snapped(held.from + (mx * perX + my * perY) * held.scale));

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import type { Build } from '../../core/build';
-import { judgedAs, spaceOf, type Change, type Offers } from '../../core/search/asked';
+import type { Build } from '../../core/format/build';
+import { judgedAs, spaceOf, type SearchChange, type Offers } from '../../core/search/searchSpace';
 import type { Limits } from '../../core/search/limits';
 import { searchLift, type LiftSearch } from '../../core/search/liftSearch';
 import { prepare, type Prepared } from '../../core/search/prepared';
@@ -11,7 +11,7 @@ const TURN_MS = 40;
 const TELL_MS = 500;
 
 export type Head = Pick<Prepared, 'total' | 'early'>;
-export type Judged = { tally: Tally; done: boolean };
+export type LiftTally = { tally: Tally; done: boolean };
 
 let prepared: Prepared | undefined;
 /** The lift that was begun and not ended: it goes on where it was stopped. */
@@ -24,7 +24,7 @@ let fits = 200;
 const api = {
   /** Nothing, so that it is there when it is wanted. */
   ready: (): void => undefined,
-  open(base: Build, offers: Offers, may: readonly Change[], limits: Limits): Head {
+  open(base: Build, offers: Offers, may: readonly SearchChange[], limits: Limits): Head {
     run++;
     begun = undefined;
     prepared = prepare(spaceOf(judgedAs(base, limits), offers, new Set(may)), limits);
@@ -34,7 +34,7 @@ const api = {
     run++;
   },
   /** Judges a lift until it is done or paused. */
-  async judge(lift: number, tell: (tally: Tally) => void): Promise<Judged> {
+  async judge(lift: number, tell: (tally: Tally) => void): Promise<LiftTally> {
     if (!prepared) throw new Error('no search was opened');
     const mine = ++run;
     if (begun?.lift !== lift) begun = { lift, search: searchLift(prepared, lift) };

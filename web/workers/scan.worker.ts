@@ -1,5 +1,6 @@
+import { middleOf, vecOf, type Vec } from '../../core/geometry/vec';
 import { expose } from 'comlink';
-import type { AxleName, Build, Obstacle } from '../../core/build';
+import type { AxleName, Build, Obstacle } from '../../core/format/build';
 import { carrierMotion } from '../../core/clearance/points';
 import { sweepCorner } from '../../core/clearance/corner';
 import { mountedProfile } from '../../core/clearance/profile';
@@ -25,10 +26,9 @@ import {
 } from '../../core/scan/parts';
 import { sweepScan, type ScanSweep } from '../../core/scan/sweepScan';
 import { treeOf, type Tree } from '../../core/scan/tree';
-import type { Side } from '../../core/measure/schema';
+import type { Side } from '../../core/format/measured';
 import { readCloud } from '../../formats/pointCloud';
 
-type Vec = [number, number, number];
 export type ScanSummary = { points: number; low: Vec; high: Vec };
 export type PartResult = { leastMm: number | null; lockDeg: number; travelMm: number };
 type Answer<T> = ({ ok: true } & T) | { ok: false; message: string };
@@ -68,7 +68,7 @@ function changed(): ScanSummary {
 
 const middle = (): Vec => {
   const { low, high } = boundsOf(cloud.xyz);
-  return [0, 1, 2].map((axis) => ((low[axis] ?? 0) + (high[axis] ?? 0)) / 2) as Vec;
+  return middleOf(low, high);
 };
 
 const api = {
@@ -119,7 +119,7 @@ const api = {
   pick(origin: Vec, direction: Vec, spread: number): { point: Vec; leastMm: number | null } | null {
     const i = pickPoint(cloud, origin, direction, spread);
     if (i < 0) return null;
-    const point = [...cloud.xyz.subarray(i * 3, i * 3 + 3)] as Vec;
+    const point = vecOf(cloud.xyz.subarray(i * 3, i * 3 + 3));
     return { point, leastMm: swept ? (swept.perPoint[i] ?? null) : null };
   },
 

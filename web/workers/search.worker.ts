@@ -1,13 +1,13 @@
 import { expose, proxy, wrap } from 'comlink';
-import type { Build } from '../../core/build';
-import { judgedAs, spaceOf, type Change, type Offers } from '../../core/search/asked';
-import { firstLook } from '../../core/search/firstLook';
+import type { Build } from '../../core/format/build';
+import { judgedAs, spaceOf, type SearchChange, type Offers } from '../../core/search/searchSpace';
+import { preview } from '../../core/search/preview';
 import { choiceOf, type Found } from '../../core/search/found';
 import type { Limits, Wishes } from '../../core/search/limits';
 import type { SearchState } from '../../core/search/search';
 import { buildOf, type Space } from '../../core/search/space';
 import { partsOf, summaryOf, whyNot, type Summary, type Why } from '../../core/search/summary';
-import { crewOf, type Crew, type Hand } from './crew';
+import { poolOf, type WorkerPool, type WorkerHandle } from './workerPool';
 import type { LiftApi } from './lift.worker';
 
 /** How often it says how far it is, ms. */
@@ -16,10 +16,10 @@ const REPORT_MS = 250;
 const MOST_HANDS = 6;
 
 export type Report = Summary & { running: boolean; parts: ReturnType<typeof partsOf>[] };
-type Asked = [base: Build, offers: Offers, may: readonly Change[], limits: Limits];
+type Asked = [base: Build, offers: Offers, may: readonly SearchChange[], limits: Limits];
 
-let hands: Hand<Asked>[] | undefined;
-function crew(): Hand<Asked>[] {
+let hands: WorkerHandle<Asked>[] | undefined;
+function crew(): WorkerHandle<Asked>[] {
   const count = Math.min(MOST_HANDS, Math.max(1, navigator.hardwareConcurrency));
   hands ??= Array.from({ length: count }, () => {
     const hand = wrap<LiftApi>(new Worker(new URL('./lift.worker.ts', import.meta.url), { type: 'module' }));
@@ -33,7 +33,7 @@ function crew(): Hand<Asked>[] {
   return hands;
 }
 
-let at: { space: Space; first: SearchState; crew: Crew } | null = null;
+let at: { space: Space; first: SearchState; crew: WorkerPool } | null = null;
 let wishes: Wishes;
 
 const stateOf = ({ first, crew }: NonNullable<typeof at>): SearchState => crew.state() ?? first;
@@ -81,7 +81,7 @@ const api = {
   async start(
     base: Build,
     offers: Offers,
-    may: readonly Change[],
+    may: readonly SearchChange[],
     limits: Limits,
     matters: Wishes,
     tell: (report: Report) => void,
@@ -90,8 +90,8 @@ const api = {
     wishes = matters;
     const space = spaceOf(judgedAs(base, limits), offers, new Set(may));
     // What is looked at first is not all there is.
-    const first: SearchState = { ...firstLook(space, limits), total: NaN, done: false };
-    at = { space, first, crew: crewOf(crew(), space.lifts.length, [base, offers, may, limits]) };
+    const first: SearchState = { ...preview(space, limits), total: NaN, done: false };
+    at = { space, first, crew: poolOf(crew(), space.lifts.length, [base, offers, may, limits]) };
     const look = report();
     if (look) tell({ ...look, running: true });
     await go(tell);

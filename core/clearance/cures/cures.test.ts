@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, obstacle } from '../../../tests/example';
 import { assess } from '../../assess';
-import type { AxleName, Build } from '../../build';
+import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { changed } from './kinds';

@@ -1,5 +1,5 @@
-import { AXLES, type AxleName, type Build, type Package } from '../../build';
-import { NEVER_CUT } from '../../vehicle/schema';
+import { AXLES, type AxleName, type Build, type Package } from '../../format/build';
+import { NEVER_CUT } from '../../format/vehicle';
 import { cutDepths, sweepAll, sweepCorner } from '../corner';
 import { acceptedRubs } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';

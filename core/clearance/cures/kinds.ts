@@ -1,7 +1,7 @@
-import type { AxleName, Build, Lift, Package } from '../../build';
+import type { AxleName, Build, Lift, Package } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
-import type { Material } from '../../vehicle/schema';
+import type { Material } from '../../format/vehicle';
 
 /** One change at a time; `cut` is of one obstacle, or of all that are met. */
 export const CURE_KINDS = [

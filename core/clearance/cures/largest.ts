@@ -1,4 +1,4 @@
-import type { AxleName, Build, Package } from '../../build';
+import type { AxleName, Build, Package } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';

@@ -1,4 +1,4 @@
-import { buildSchema, type AxleName, type Build, type Package } from '../../build';
+import { buildSchema, type AxleName, type Build, type Package } from '../../format/build';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
 import { travelOf } from '../../vehicle/travel';

@@ -4,7 +4,7 @@ import { database } from '../../../server/database';
 import { faulty } from '../../../server/errors';
 import { respond } from '../../../server/http';
 import { importBuild } from '../../../server/jobs';
-import { personOf } from '../../../server/people';
+import { personOf } from '../../../server/currentUser';
 
 /** A build file (the request's body) as a new vehicle and job. */
 export const POST: APIRoute = async ({ request, cookies }) => {

@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { format } from 'date-fns';
 import { planWeek } from '../../../core/planning/week';
-import { minuteOf } from '../../../core/planning/wallClock';
+import { minuteOf } from '../../../core/time/wallClock';
 import { planIcs } from '../../../formats/planIcs';
 import { database } from '../../../server/database';
 import { currentShop } from '../../../server/shop';

@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { database } from '../../../../server/database';
 import { startFleetSearch } from '../../../../server/fleet';
 import { bodyOf, respond } from '../../../../server/http';
-import { personOf } from '../../../../server/people';
+import { personOf } from '../../../../server/currentUser';
 import { queue } from '../../../../server/queue';
 
 /** Tries the package of a stage on every vehicle of the shop. */

@@ -3,7 +3,7 @@ import { database } from '../../../../server/database';
 import { missing } from '../../../../server/errors';
 import { answer, bodyOf, respond } from '../../../../server/http';
 import { sheetData } from '../../../../server/jobs';
-import { changeJob } from '../../../../server/release';
+import { updateJob } from '../../../../server/updateJob';
 
 export const GET: APIRoute = async ({ params }) => {
   const data = await sheetData(database(), Number(params['id']));
@@ -13,5 +13,5 @@ export const GET: APIRoute = async ({ params }) => {
 /** Changes what a job waits for, its title or where it stands. */
 export const PATCH: APIRoute = async ({ params, request }) => {
   const body = await bodyOf(request);
-  return respond(body.ok ? await changeJob(database(), Number(params['id']), body.value) : body);
+  return respond(body.ok ? await updateJob(database(), Number(params['id']), body.value) : body);
 };

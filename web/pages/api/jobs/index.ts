@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import { database } from '../../../../server/database';
 import { bodyOf, respond } from '../../../../server/http';
-import { beginJob } from '../../../../server/begin';
-import { personOf } from '../../../../server/people';
+import { createJob } from '../../../../server/createJob';
+import { personOf } from '../../../../server/currentUser';
 
 /** A new vehicle to be measured, with its job. */
 export const POST: APIRoute = async ({ request, cookies }) => {
@@ -10,5 +10,5 @@ export const POST: APIRoute = async ({ request, cookies }) => {
   if (!body.ok) return respond(body);
   const db = database();
   const person = await personOf(db, cookies);
-  return respond(await beginJob(db, body.value, person), 201);
+  return respond(await createJob(db, body.value, person), 201);
 };

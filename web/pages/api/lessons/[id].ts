@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { database } from '../../../../server/database';
 import { bodyOf, respond } from '../../../../server/http';
 import { noteTry } from '../../../../server/lessons';
-import { personOf } from '../../../../server/people';
+import { personOf } from '../../../../server/currentUser';
 
 /** Notes one try of a lesson for whoever stands at the bench. */
 export const POST: APIRoute = async ({ params, request, cookies }) => {

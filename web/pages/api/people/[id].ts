@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { database } from '../../../../server/database';
 import { bodyOf, respond } from '../../../../server/http';
-import { changePreferences } from '../../../../server/people';
+import { changePreferences } from '../../../../server/currentUser';
 
 export const PATCH: APIRoute = async ({ params, request }) => {
   const body = await bodyOf(request);

@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { database } from '../../../../../server/database';
 import { saveRequest } from '../../../../../server/documents';
 import { bodyOf, respond } from '../../../../../server/http';
-import { personOf } from '../../../../../server/people';
+import { personOf } from '../../../../../server/currentUser';
 
 /** Stores a document made on a version: 409 with what changed since where it is no longer that one. */
 export const PUT: APIRoute = async ({ params, request, cookies }) => {

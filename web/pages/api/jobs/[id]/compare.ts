@@ -5,12 +5,12 @@ import { paperPdf } from '../../../../../formats/paperPdf';
 import { comparison, idsOf } from '../../../../../server/compare';
 import { database } from '../../../../../server/database';
 import { respond } from '../../../../../server/http';
-import { atTheBench, PERSON_COOKIE } from '../../../../../server/people';
+import { currentUser, PERSON_COOKIE } from '../../../../../server/currentUser';
 
 /** Stages side by side (`?stages=12,13`) as `as=pdf` (`&paper=a4` or `letter`), `json` or `csv`. */
 export const GET: APIRoute = async ({ params, url: { searchParams }, cookies }) => {
   const db = database();
-  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
+  const { person } = await currentUser(db, cookies.get(PERSON_COOKIE)?.value);
   const made = await comparison(db, Number(params['id']), idsOf(searchParams.get('stages')), person.units);
   if (!made.ok) return respond(made);
   const { sheet, job, labels, rows } = made.value;

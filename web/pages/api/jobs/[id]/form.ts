@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { AXLES } from '../../../../../core/build';
+import { AXLES } from '../../../../../core/format/build';
 import { paperNamed } from '../../../../../formats/paper';
 import { database } from '../../../../../server/database';
 import { respond } from '../../../../../server/http';

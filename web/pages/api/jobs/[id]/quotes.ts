@@ -1,7 +1,7 @@
 import type { APIRoute } from 'astro';
 import { database } from '../../../../../server/database';
 import { answer, bodyOf, respond } from '../../../../../server/http';
-import { personOf } from '../../../../../server/people';
+import { personOf } from '../../../../../server/currentUser';
 import { listQuotes, makeQuote } from '../../../../../server/work';
 
 export const GET: APIRoute = async ({ params }) => answer(await listQuotes(database(), Number(params['id'])));

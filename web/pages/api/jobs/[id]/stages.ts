@@ -5,7 +5,7 @@ import { database } from '../../../../../server/database';
 import { faulty } from '../../../../../server/errors';
 import { respond } from '../../../../../server/http';
 import { addStageToJob } from '../../../../../server/jobs';
-import { personOf } from '../../../../../server/people';
+import { personOf } from '../../../../../server/currentUser';
 
 const copyOf = z.strictObject({ stageId: z.number().int() });
 

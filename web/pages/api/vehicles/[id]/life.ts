@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
 import { database } from '../../../../../server/database';
 import { respond } from '../../../../../server/http';
-import { lifeOfVehicle } from '../../../../../server/life';
+import { timelineOfVehicle } from '../../../../../server/vehicleTimeline';
 
 /** Everything that happened to a vehicle, over all of its jobs. */
 export const GET: APIRoute = async ({ params }) =>
-  respond(await lifeOfVehicle(database(), Number(params['id'])));
+  respond(await timelineOfVehicle(database(), Number(params['id'])));

@@ -2,7 +2,7 @@ import type { APIRoute } from 'astro';
 import { database } from '../../../../../../server/database';
 import { historyOf, stepRequest } from '../../../../../../server/documents';
 import { bodyOf, respond } from '../../../../../../server/http';
-import { personOf } from '../../../../../../server/people';
+import { personOf } from '../../../../../../server/currentUser';
 
 /** `history`: every change, newest first. */
 export const GET: APIRoute = async ({ params }) =>

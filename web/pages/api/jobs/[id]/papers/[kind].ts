@@ -5,14 +5,14 @@ import { database } from '../../../../../../server/database';
 import { missing } from '../../../../../../server/errors';
 import { respond } from '../../../../../../server/http';
 import { isPaperKind, paperOf } from '../../../../../../server/papers';
-import { atTheBench, PERSON_COOKIE } from '../../../../../../server/people';
+import { currentUser, PERSON_COOKIE } from '../../../../../../server/currentUser';
 
 /** A paper of a job as PDF: `?of=` a stage or a quote, `&paper=a4` or `letter`. */
 export const GET: APIRoute = async ({ params, url, cookies }) => {
   const db = database();
   const { kind } = params;
   if (!isPaperKind(kind)) return respond(missing('paper'));
-  const { person } = await atTheBench(db, cookies.get(PERSON_COOKIE)?.value);
+  const { person } = await currentUser(db, cookies.get(PERSON_COOKIE)?.value);
   const sheet = await paperOf(
     db,
     Number(params['id']),

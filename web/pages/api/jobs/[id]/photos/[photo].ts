@@ -1,8 +1,8 @@
 import type { APIRoute } from 'astro';
-import { MOST_PHOTO_BYTES } from '../../../../../../core/record/logEntry';
+import { MOST_PHOTO_BYTES } from '../../../../../../core/log/logEntry';
 import { database } from '../../../../../../server/database';
 import { respond } from '../../../../../../server/http';
-import { personOf } from '../../../../../../server/people';
+import { personOf } from '../../../../../../server/currentUser';
 import { keepPhoto } from '../../../../../../server/photos';
 
 /** Keeps a picture under the id it was made with; the body is its bytes. */

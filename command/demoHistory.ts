@@ -1,0 +1,179 @@
+import { createHash } from 'node:crypto';
+import { addDays, format, subDays } from 'date-fns';
+import { readBuild, type BuildFile } from '../core/format/build';
+import type { LogEntry } from '../core/log/logEntry';
+import { reconcile } from '../core/calibration/reconcile';
+import { takeOver } from '../core/calibration/takeOver';
+import type { Database } from '../data/client';
+import { stageById, vehicleById } from '../data/documents';
+import { jobById } from '../data/jobs';
+import { faultLines } from '../formats/buildJson';
+import { buildFileOf, saveDocument } from '../server/documents';
+import { importBuild } from '../server/jobs';
+import { writeLog } from '../server/log';
+import { must } from './must';
+import { historySchema, shiftedCorners, type PastJob } from './pastJobs';
+
+/** The same id for the same thing in every demo shop. */
+function idOf(text: string): string {
+  const hex = createHash('sha256').update(text).digest('hex');
+  return [
+    hex.slice(0, 8),
+    hex.slice(8, 12),
+    `4${hex.slice(13, 16)}`,
+    `8${hex.slice(17, 20)}`,
+    hex.slice(20, 32),
+  ].join('-');
+}
+
+/** The demo build with its well where this shop measured it, and the tire that went on. */
+function fileOf(file: BuildFile, { shifts, tire, tireMaker, platform, customer }: PastJob): BuildFile {
+  const named = { ...tire, 'x-maker': tireMaker };
+  return {
+    ...file,
+    vehicle: {
+      ...file.vehicle,
+      label: `${platform}, ${customer}`,
+      corners: shiftedCorners(file.vehicle.corners, shifts),
+    },
+    package: { ...file.package, tire: named },
+  };
+}
+
+/** What was written down of a past job, in the order it happened. */
+function entriesOf(past: PastJob, number: number, stageId: number): { fit: LogEntry[]; after: LogEntry[] } {
+  const { by, daysAgo, odometerKm, kmPerDay, nutsAfterKm, readings, platform } = past;
+  const opened = subDays(new Date(), daysAgo);
+  const at = (days: number, hour: number): string =>
+    format(addDays(opened, days), `yyyy-MM-dd'T'${String(hour).padStart(2, '0')}:30`);
+  const head = (name: string, days: number, hour: number) => ({
+    id: idOf(`${number} ${platform} ${name}`),
+    at: at(days, hour),
+    by,
+    stageId,
+  });
+  const fit = readings.map((reading, i): LogEntry => ({
+    ...head(`reading ${i}`, 5, 9),
+    kind: 'test-fit',
+    reading,
+  }));
+  const km = (days: number): number => odometerKm + Math.round(kmPerDay * (days - 6));
+  const after: LogEntry[] = [{ ...head('handed over', 6, 15), kind: 'handed-over', odometerKm, words: '' }];
+  const since = daysAgo - 6;
+  const nutsDay = nutsAfterKm === null ? 0 : 6 + Math.max(1, Math.round(nutsAfterKm / kmPerDay));
+  if (nutsAfterKm !== null && nutsDay < daysAgo)
+    after.push({
+      ...head('nuts', nutsDay, 11),
+      kind: 're-torque',
+      odometerKm: odometerKm + nutsAfterKm,
+      torque: 'what is stated',
+      loose: number % 7 === 3 ? 1 : 0,
+    });
+  // A second look at a place that was well clear: it still is.
+  const clear = readings.find(({ gapMm }) => gapMm !== undefined && gapMm > 12);
+  if (clear && since > 10) {
+    const { gapMm: _read, ...pose } = clear;
+    after.push({ ...head('look', 15, 10), kind: 'test-fit', reading: { ...pose, clear: true } });
+  }
+  if (since > 60)
+    after.push({
+      ...head('alignment', 50, 10),
+      kind: 'alignment',
+      odometerKm: km(50),
+      before: { casterDeg: 2.9, camberDeg: -0.6, toeDeg: 0.31 },
+      after: { casterDeg: 3.4, camberDeg: -0.3, toeDeg: 0.12 },
+    });
+  // Most come back twice a year; some stay away.
+  if (number % 6 !== 1)
+    for (let days = 120; days < daysAgo; days += 170) {
+      const worn = Math.min(7, (km(days) - odometerKm) / 9000);
+      const depth = (bow: number) => ({
+        inner: Number((11 - worn - bow).toFixed(1)),
+        middle: Number((11 - worn).toFixed(1)),
+        outer: Number((11 - worn - bow / 2).toFixed(1)),
+      });
+      after.push(
+        {
+          ...head(`tread ${days}`, days, 9),
+          kind: 'tread',
+          odometerKm: km(days),
+          mm: {
+            'front-left': depth(number % 4 === 0 ? 1.4 : 0.3),
+            'front-right': depth(0.2),
+            'rear-left': depth(0),
+            'rear-right': depth(0.1),
+          },
+          rotated: 'front-to-rear',
+        },
+        {
+          ...head(`pressures ${days}`, days, 10),
+          kind: 'pressures',
+          odometerKm: km(days),
+          frontKpa: 250,
+          rearKpa: 280,
+        },
+      );
+    }
+  return { fit, after };
+}
+
+async function loadOne(db: Database, file: BuildFile, past: PastJob, number: number): Promise<void> {
+  const { by, customer, title, platform, daysAgo, takenOver, readings } = past;
+  const { jobId, stageId } = must(
+    `past job ${number}`,
+    await importBuild(db, fileOf(file, past), by, {
+      customer,
+      title,
+      platform,
+      status: 'done',
+      openedAt: subDays(new Date(), daysAgo),
+    }),
+  );
+  const { fit, after } = entriesOf(past, number, stageId);
+  must('readings', await writeLog(db, jobId, fit));
+  if (takenOver) {
+    const taken = await takeOverPast(db, jobId, stageId, past);
+    const entry: LogEntry = {
+      id: idOf(`${number} ${platform} taken`),
+      at: (fit[0]?.at ?? '').replace('T09', 'T10'),
+      by,
+      stageId,
+      kind: 'reconciled',
+      taken,
+    };
+    if (readings.length > 0) must('taken over', await writeLog(db, jobId, [entry]));
+  }
+  must('follow-up', await writeLog(db, jobId, after));
+}
+
+async function takeOverPast(db: Database, jobId: number, stageId: number, { by, readings }: PastJob) {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  const stage = await stageById(db, stageId);
+  if (!vehicle || !stage) throw new Error('a past job was not stored');
+  const read = readBuild(buildFileOf(vehicle.document, stage.document));
+  if (!read.ok) throw new Error(faultLines(read.faults));
+  const { corrections } = reconcile(read.build, readings);
+  const next = takeOver(
+    read.build,
+    { vehicle: vehicle.document, package: stage.document.package },
+    corrections,
+    readings,
+  );
+  must('well', await saveDocument(db, 'vehicle', vehicle.id, vehicle.version, next.vehicle, by));
+  must(
+    'package',
+    await saveDocument(db, 'stage', stageId, stage.version, { ...stage.document, package: next.package }, by),
+  );
+  return corrections.map(({ key, mm, spreadMm }) => ({ key, mm, spreadMm }));
+}
+
+/** Loads the jobs of an invented past, oldest first, as the shop would have written them down. */
+export async function loadPast(
+  db: Database,
+  buildOf: (name: string) => BuildFile,
+  history: string,
+): Promise<void> {
+  const { jobs } = historySchema.parse(JSON.parse(history));
+  for (const [number, past] of jobs.entries()) await loadOne(db, buildOf(past.build), past, number);
+}

@@ -1,0 +1,164 @@
+import type { Assessment } from '../assess';
+import { AXLES, type Build } from '../format/build';
+import { CUT_KINDS } from '../cutting/kinds';
+import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
+import { CHECK_LISTS, checksOf, type CheckList } from '../work/checks';
+import type { JobWork, Stated, Tick } from '../work/jobWork';
+import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
+import { hours } from '../quote/quote';
+import { decidedCuts, factsOf } from '../work/triggers';
+
+const tickWords = (tick: Tick | undefined): string | null =>
+  tick ? `${tick.by}, ${tick.at.replace('T', ' ')}` : null;
+
+/** What is stated, with its source; what is not is said to be open, never filled in. */
+export function statedRows(stated: readonly Stated[]): [string, string][] {
+  return stated.map(({ label, value, source }) => [
+    label,
+    value.trim()
+      ? `${value.trim()} (${source.trim() || 'source not given'})`
+      : 'not stated: ask the maker, write it here ____________',
+  ]);
+}
+
+function packageRows(
+  { vehicle, package: pack }: Build,
+  say: (value: number, quantity: Quantity) => string,
+): [string, string][] {
+  const { tire, wheel, spacerMm, lift, cuts, axleRatio, lockStopDeg } = pack;
+  const rows: [string, string][] = [
+    ['Tire', tire.code],
+    [
+      'Wheel',
+      `${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm} mm, ${wheel.studs} x ${wheel.pcdMm} mm, bore ${wheel.boreMm} mm, ${wheel.seat} seat`,
+    ],
+    [
+      'Spacer',
+      spacerMm > 0 ? `${say(spacerMm, 'length')}${pack.spacerKind ? `, ${pack.spacerKind}` : ''}` : 'none',
+    ],
+    ...AXLES.map((axle): [string, string] => {
+      const { springMm, bracketMm, bodyMm, bumpStopMm } = lift[axle];
+      const parts = [
+        ['spring', springMm],
+        ['bracket', bracketMm],
+        ['body', bodyMm],
+        ['bump stop', bumpStopMm],
+      ] as const;
+      const words = parts.filter(([, mm]) => mm !== 0).map(([name, mm]) => `${name} ${say(mm, 'length')}`);
+      return [`Lift, ${axle}`, words.join(', ') || 'none'];
+    }),
+    [
+      'Axle ratio',
+      axleRatio === undefined || axleRatio === vehicle.stock.axleRatio
+        ? `${vehicle.stock.axleRatio}, as it is`
+        : `${axleRatio}, was ${vehicle.stock.axleRatio}`,
+    ],
+  ];
+  if (lockStopDeg !== undefined) rows.push(['Lock stop', `${lockStopDeg}° at the inside wheel`]);
+  if (cuts.length === 0) rows.push(['Trimming', 'none']);
+  return rows;
+}
+
+/** One sheet for the bay: what was measured, what is fitted, what is stated, what is cut, the steps and what is signed. */
+export function workOrder(
+  heading: Heading,
+  build: Build,
+  { tire, fit }: Assessment,
+  work: JobWork,
+  units: UnitSystem,
+): PaperSheet {
+  const { vehicle } = build;
+  const say = (value: number, quantity: Quantity): string => showRounded(value, quantity, units);
+  const checks = checksOf(factsOf(build));
+  const cuts = decidedCuts(build);
+  const least = AXLES.map((axle): [string, string] => [
+    `Least clearance, ${axle}`,
+    `${say(fit[axle].leastClearanceMm, 'length')} (${fit[axle].grade}), margin ${say(build.use.marginMm, 'length')}`,
+  ]);
+  const list = (which: CheckList): Block[] => [
+    { kind: 'heading', words: CHECK_LISTS[which] },
+    {
+      kind: 'checks',
+      items: checks
+        .filter((one) => one.list === which)
+        .map(({ id, words }) => ({
+          words,
+          done: tickWords(work.ticks[id]) ?? (work.explained[id] ? `open: ${work.explained[id].why}` : null),
+        })),
+    },
+  ];
+  const blocks: Block[] = [
+    { kind: 'heading', words: 'Measured' },
+    {
+      kind: 'rows',
+      rows: [
+        [
+          'Wheelbase, track',
+          `${say(vehicle.wheelbaseMm, 'length')}, ${say(vehicle.trackMm.front, 'length')} front, ${say(vehicle.trackMm.rear, 'length')} rear`,
+        ],
+        [
+          'Axle loads',
+          `${say(vehicle.massKg.front, 'mass')} front, ${say(vehicle.massKg.rear, 'mass')} rear`,
+        ],
+        [
+          'Hub',
+          `${vehicle.hub.studs} x ${vehicle.hub.pcdMm} mm, bore ${vehicle.hub.boreMm} mm${vehicle.hub.thread ? `, ${vehicle.hub.thread}` : ', thread not entered'}`,
+        ],
+        [
+          'Tire diameter',
+          `${say(tire.stock.overallDiameterMm, 'length')}, becomes ${say(tire.package.overallDiameterMm, 'length')}`,
+        ],
+        ...least,
+      ],
+    },
+    { kind: 'heading', words: 'Package' },
+    { kind: 'rows', rows: packageRows(build, say) },
+    { kind: 'heading', words: 'Torque, pressures, alignment: as the makers or the shop state them' },
+    { kind: 'rows', rows: statedRows(work.stated) },
+    ...(cuts.length > 0
+      ? ([
+          { kind: 'heading', words: 'Cuts' },
+          {
+            kind: 'table',
+            head: ['Edge', 'How it gives', 'Deepest', 'Work, est.'],
+            rows: cuts.map(({ label, axle, kind, depthMm, sides, minutes }) => [
+              `${label}, ${axle}${sides === 2 ? ', both sides' : ''}`,
+              CUT_KINDS[kind].words,
+              say(depthMm, 'length'),
+              hours(minutes),
+            ]),
+            widths: [0.4, 0.3, 0.15, 0.15],
+            right: [2, 3],
+          },
+          {
+            kind: 'text',
+            words:
+              'Never cut: frame, suspension, steering and brake parts, seat-belt and airbag mounts, crash structure, fuel and brake lines. Discs burst: eyes, hands, breath and hearing protected.',
+          },
+        ] satisfies Block[])
+      : []),
+    { kind: 'heading', words: 'Steps' },
+    {
+      kind: 'checks',
+      items: work.tasks.map(({ id, label, workMin, dryMin }) => ({
+        words: `${label} (${hours(workMin)}${dryMin > 0 ? `, then ${hours(dryMin)} to dry` : ''})`,
+        done: tickWords(work.ticks[id]),
+      })),
+    },
+    ...list('before'),
+    ...list('during'),
+    ...list('release'),
+    { kind: 'heading', words: 'Cautions' },
+    {
+      kind: 'text',
+      words:
+        'Rated jack, stands on the maker’s points, wheels chocked; never on a differential cover, never under a vehicle on a jack alone. Axle, brake, steering and restraint work belongs to qualified people. Computed from what was measured; makers’ limits and the local code stand above it.',
+    },
+    { kind: 'rows', rows: [['Released by', '______________________________   on ______________']] },
+  ];
+  return {
+    title: 'Work order',
+    under: underTitle(heading),
+    blocks: blocks.filter((block) => block.kind !== 'checks' || block.items.length > 0),
+  };
+}

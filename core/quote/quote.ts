@@ -1,0 +1,125 @@
+import { z } from 'zod';
+import { whole, within, words } from '../format/fields';
+import { dateSchema } from '../time/wallClock';
+import type { WorkLine } from '../work/needs';
+import { priceSchema } from '../work/workRules';
+
+/** What the shop sells by. */
+export const termsSchema = z.strictObject({
+  /** As it stands behind an amount. */
+  currency: words(8, 1),
+  hourlyRate: within(0, 10_000),
+  taxPct: within(0, 60, '%'),
+  validDays: whole(1, 365),
+});
+export type Terms = z.output<typeof termsSchema>;
+export const SHIPPED_TERMS: Terms = { currency: 'cr', hourlyRate: 0, taxPct: 0, validDays: 30 };
+
+const lineSchema = z.strictObject({
+  id: words(60, 1),
+  label: words(160, 1),
+  /** Of a part; 0 where the line is work alone. */
+  count: within(0, 10_000),
+  /** Of one; null where nobody has entered it. */
+  price: priceSchema,
+  minutes: within(0, 100_000, 'min'),
+  /** Found out on the vehicle, and not in the sum. */
+  perhaps: z.boolean({ error: 'is not true/false' }),
+});
+export type QuoteLine = z.output<typeof lineSchema>;
+
+const optionSchema = z.strictObject({
+  stageId: whole(1, 2_147_483_647),
+  label: words(120),
+  /** What it fits and lifts, in a line. */
+  summary: words(300),
+  lines: z.array(lineSchema).max(300),
+  gains: z.array(words(400, 1)).max(40),
+  costs: z.array(words(400, 1)).max(40),
+});
+export type QuoteOption = z.output<typeof optionSchema>;
+
+/** A quote as it stands: every price, rate and word in it, so that it says the same whatever changes later. */
+export const quoteSchema = z.strictObject({
+  madeOn: dateSchema,
+  validUntil: dateSchema,
+  terms: termsSchema,
+  options: z.array(optionSchema).min(1, { error: 'is empty; offer at least one stage' }).max(8),
+  note: words(2000),
+});
+export type Quote = z.output<typeof quoteSchema>;
+
+/** A part and its work in one line; the part is not named again where the work names it. */
+function bothWords(part: string, work: string): string {
+  const [name = ''] = part.toLowerCase().split(',');
+  return work.toLowerCase().includes(name)
+    ? work
+    : `${part}; ${work.charAt(0).toLowerCase()}${work.slice(1)}`;
+}
+
+/** Lines of a quote from what the shop's rules ask for. */
+export function quoteLines(lines: readonly WorkLine[]): QuoteLine[] {
+  return lines.map(({ id, label, part, labour, perhaps }) => ({
+    id,
+    label: part ? (labour ? bothWords(part.label, label) : part.label) : label,
+    count: part?.count ?? 0,
+    price: part?.price ?? null,
+    minutes: labour?.minutes ?? 0,
+    perhaps,
+  }));
+}
+
+/** Money is added up in hundredths, as whole numbers, and rounded half up once per line and once for the tax. */
+const cents = (amount: number): number => Math.round(amount * 100 + 1e-6);
+
+/** What a line comes to, in hundredths. */
+export function lineCents(
+  { count, price, minutes }: QuoteLine,
+  { hourlyRate }: Terms,
+): { parts: number; labour: number } {
+  return { parts: cents(count * (price ?? 0)), labour: cents((minutes / 60) * hourlyRate) };
+}
+
+export type Totals = {
+  partsCents: number;
+  labourCents: number;
+  taxCents: number;
+  totalCents: number;
+  minutes: number;
+  /** Parts that are in the sum but have no price yet: the total is a least. */
+  unpriced: number;
+};
+
+/** Sums of an option; what is only perhaps needed is left out. */
+export function totalsOf({ lines }: Pick<QuoteOption, 'lines'>, terms: Terms): Totals {
+  const counted = lines.filter(({ perhaps }) => !perhaps);
+  let partsCents = 0;
+  let labourCents = 0;
+  for (const line of counted) {
+    const { parts, labour } = lineCents(line, terms);
+    partsCents += parts;
+    labourCents += labour;
+  }
+  const taxCents = Math.round(((partsCents + labourCents) * terms.taxPct) / 100 + 1e-6);
+  return {
+    partsCents,
+    labourCents,
+    taxCents,
+    totalCents: partsCents + labourCents + taxCents,
+    minutes: counted.reduce((sum, { minutes }) => sum + minutes, 0),
+    unpriced: counted.filter(({ count, price }) => count > 0 && price === null).length,
+  };
+}
+
+/** An amount as it is read: `1 234.50 cr`. */
+export function money(amountCents: number, { currency }: Pick<Terms, 'currency'>): string {
+  const [whole = '0', rest = '00'] = (Math.abs(amountCents) / 100).toFixed(2).split('.');
+  return `${amountCents < 0 ? '−' : ''}${whole.replace(/\B(?=(\d{3})+$)/g, ' ')}.${rest} ${currency}`;
+}
+
+/** Hours as they are said: `2 h 15`. */
+export function hours(minutes: number): string {
+  const all = Math.round(minutes);
+  const [h, m] = [Math.floor(all / 60), all % 60];
+  return h === 0 ? `${m} min` : m === 0 ? `${h} h` : `${h} h ${String(m).padStart(2, '0')}`;
+}

@@ -1,0 +1,67 @@
+import { Printer } from 'lucide-react';
+import type { PaperSheet } from '../../../core/paper/paper';
+import { MOST_STAGES } from '../../../core/paper/sideBySide';
+import { useReady } from '../../ui/page';
+import { PaperView } from '../papers/PaperView';
+
+type Props = {
+  sheet: PaperSheet;
+  jobId: number;
+  stages: { id: number; label: string }[];
+  chosen: readonly number[];
+};
+
+/** Up to four stages side by side: which, and out as paper, PDF, JSON or CSV. */
+export function ComparePage({ sheet, jobId, stages, chosen }: Props) {
+  useReady();
+  const query = `stages=${chosen.join(',')}`;
+  const toggle = (id: number): void => {
+    const next = chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id];
+    // In the order of the stages, whichever was pressed first.
+    const ids = stages.flatMap((one) => (next.includes(one.id) ? [one.id] : []));
+    location.assign(`?stages=${ids.join(',')}`);
+  };
+  const as = (kind: string): string => `/api/jobs/${jobId}/compare?${query}&as=${kind}`;
+  return (
+    <main className="mx-auto max-w-[1180px] px-6 pt-4 pb-16">
+      <nav className="no-print mb-4 flex flex-wrap items-center gap-2" aria-label="This comparison">
+        <a className="plain-button" href={`/jobs/${jobId}`}>
+          Back to the sheet
+        </a>
+        <span role="group" aria-label="Stages" className="ml-4 flex flex-wrap gap-x-4">
+          {stages.map(({ id, label }) => {
+            const on = chosen.includes(id);
+            return (
+              <label key={id} className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={on}
+                  disabled={on ? chosen.length === 1 : chosen.length >= MOST_STAGES}
+                  onChange={() => toggle(id)}
+                />
+                {label}
+              </label>
+            );
+          })}
+        </span>
+        <span className="ml-auto" />
+        <button type="button" className="plain-button flex items-center gap-1" onClick={() => print()}>
+          <Printer size={16} aria-hidden /> Print
+        </button>
+        <a className="plain-button" href={`${as('pdf')}&paper=a4`}>
+          PDF A4
+        </a>
+        <a className="plain-button" href={`${as('pdf')}&paper=letter`}>
+          PDF Letter
+        </a>
+        <a className="plain-button" href={as('csv')}>
+          CSV
+        </a>
+        <a className="plain-button" href={as('json')}>
+          JSON
+        </a>
+      </nav>
+      <PaperView sheet={sheet} />
+    </main>
+  );
+}

@@ -1,0 +1,110 @@
+import { useState } from 'react';
+import type { Due } from '../../../core/log/due';
+import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
+import type { DueVehicle } from '../../../server/due';
+import type { ShopSettings } from '../../../server/shop';
+import { Segments } from '../../ui/choices';
+import { PageHead } from '../../ui/PageHead';
+import { Toasts, useReady } from '../../ui/page';
+import { $shop } from '../../state/store';
+import { copyReminder } from './copyReminder';
+import { DueRulesDialog } from './DueRulesDialog';
+
+type Props = { vehicles: DueVehicle[]; shop: ShopSettings; shopName: string; units: UnitSystem };
+type Which = 'over' | 'all';
+
+const words = ({ label, on, atKm, byPace }: Due, units: UnitSystem): string =>
+  `${label}${on ? ` by ${on}` : ''}${byPace ? ' (at its pace, an estimate)' : ''}${atKm === null ? '' : `, at ${showWithUnit(atKm, 'distance', units)}`}`;
+
+/** What is due on every vehicle that was handed over, soonest first, each with its reminder to copy. */
+export function DuePage({ vehicles, shop, shopName, units }: Props) {
+  useState(() => $shop.set(shop));
+  useReady();
+  const [which, setWhich] = useState<Which>('all');
+  const [dialog, setDialog] = useState(false);
+  const [reminder, setReminder] = useState('');
+  const shown = vehicles
+    .map((one) => ({ ...one, due: one.due.filter(({ overdue }) => which === 'all' || overdue) }))
+    .filter(({ due }) => due.length > 0);
+  const remind = ({ vehicle, due }: DueVehicle): void =>
+    setReminder(
+      copyReminder(due, { vehicle, shop: shopName }, units, 'Mark the reminder below and copy it.'),
+    );
+  return (
+    <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
+      <PageHead here="/due" title={`Due, ${shopName}`}>
+        <Segments
+          label="Show"
+          value={which}
+          options={[
+            ['all', 'All'],
+            ['over', 'Overdue'],
+          ]}
+          choose={setWhich}
+        />
+        <button type="button" className="plain-button" onClick={() => setDialog(true)}>
+          What is due when
+        </button>
+        <a className="plain-button" href="/api/due.ics">
+          iCalendar
+        </a>
+      </PageHead>
+      {reminder && (
+        <label className="caption mb-3 block">
+          Reminder
+          <textarea
+            className="field-box text-ink h-36 font-normal"
+            readOnly
+            data-testid="reminder"
+            value={reminder}
+          />
+        </label>
+      )}
+      {shown.length === 0 ? (
+        <p className="py-8 text-lg" data-testid="nothing-due">
+          Nothing is due. Dates count from the handover: write it down on the Log of a job, with the odometer.
+        </p>
+      ) : (
+        <table className="w-full" data-testid="due-list">
+          <thead>
+            <tr className="caption border-ink border-b text-left">
+              <th className="py-1">Job</th>
+              <th>Vehicle</th>
+              <th>Due</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((one) => (
+              <tr key={one.jobId} className="border-line border-b align-top">
+                <td className="py-1.5 pr-4 whitespace-nowrap">
+                  <a href={`/jobs/${one.jobId}#log`}>{one.job}</a>
+                </td>
+                <td className="min-w-64 py-1.5 pr-4 font-semibold">{one.vehicle}</td>
+                <td className="w-full py-1.5 pr-4">
+                  {one.due.map((due) => (
+                    <p
+                      key={due.label}
+                      data-overdue={due.overdue}
+                      className={due.overdue ? 'font-medium' : ''}
+                    >
+                      {due.overdue ? '▲ over: ' : ''}
+                      {words(due, units)}
+                    </p>
+                  ))}
+                </td>
+                <td className="py-1">
+                  <button type="button" className="plain-button" onClick={() => remind(one)}>
+                    Reminder
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {dialog && <DueRulesDialog close={() => setDialog(false)} />}
+      <Toasts />
+    </main>
+  );
+}

@@ -1,0 +1,248 @@
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  useReactTable,
+} from '@tanstack/react-table';
+import { Plus } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import type { Fault } from '../../../core/format/fields';
+import type { JobLine } from '../../../server/jobs';
+import { GradeMark } from '../../drawings/GradeMark';
+import { Segments } from '../../ui/choices';
+import { FileButton } from '../../ui/FileButton';
+import { PageLinks } from '../../ui/PageHead';
+import { FaultDialog } from '../../ui/FaultDialog';
+import { send } from '../../state/apiClient';
+import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
+
+type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
+
+const column = createColumnHelper<Line>();
+const COLUMNS = [
+  column.accessor('number', { header: 'Job' }),
+  column.accessor('vehicle', { header: 'Vehicle' }),
+  column.accessor((job) => job.customer ?? '–', { id: 'customer', header: 'For' }),
+  column.accessor('title', { header: 'Work' }),
+  column.accessor('status', { header: 'Where it is' }),
+  column.accessor((job) => job.stages.map(({ label, tireCode }) => `${label} ${tireCode}`).join(' '), {
+    id: 'stages',
+    header: 'Stages',
+    enableSorting: false,
+  }),
+  column.accessor((job) => job.waitsFor || '–', { id: 'waitsFor', header: 'Waits for' }),
+];
+
+/** Every word that is typed must stand somewhere in the line. */
+function matches(job: Line, typed: string): boolean {
+  const text = [
+    job.number,
+    job.vehicle,
+    job.customer,
+    job.title,
+    job.status,
+    job.waitsFor,
+    ...job.stages.flatMap(({ label, grade, tireCode }) => [label, grade, tireCode]),
+  ]
+    .join(' ')
+    .toLowerCase();
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter(Boolean)
+    .every((word) => text.includes(word));
+}
+
+type Props = { jobs: Line[]; platforms: readonly KnownPlatform[]; shopName: string; place: string };
+type Which = 'open' | 'done';
+
+/** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
+export function JobList({ jobs: all, platforms, shopName, place }: Props) {
+  const [which, setWhich] = useState<Which>('open');
+  const jobs = useMemo(
+    () => all.filter(({ status }) => (status === 'done') === (which === 'done')),
+    [all, which],
+  );
+  const [typed, setTyped] = useState('');
+  const [at, setAt] = useState(0);
+  const [faults, setFaults] = useState<Fault[] | null>(null);
+  const [beginning, setBeginning] = useState(false);
+  const search = useRef<HTMLInputElement>(null);
+  const table = useReactTable({
+    data: jobs,
+    columns: COLUMNS,
+    state: { globalFilter: typed },
+    globalFilterFn: (row, _column, value: string) => matches(row.original, value),
+    getCoreRowModel: getCoreRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const { rows } = table.getRowModel();
+  const chosen = Math.min(at, rows.length - 1);
+  useEffect(() => {
+    document.documentElement.dataset['ready'] = 'true';
+    performance.mark('vexlo:ready');
+    search.current?.focus();
+  }, []);
+  const open = (job: Line | undefined): void => {
+    if (job) location.href = `/jobs/${job.id}`;
+  };
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'ArrowDown') setAt(Math.min(rows.length - 1, chosen + 1));
+    else if (event.key === 'ArrowUp') setAt(Math.max(0, chosen - 1));
+    else if (event.key === 'Enter') open(rows[chosen]?.original);
+    else return;
+    event.preventDefault();
+  };
+  const bring = async (text: string): Promise<void> => {
+    const answer = await send<{ jobId: number }>('POST', '/api/import', text);
+    if (answer.kind === 'ok') location.href = `/jobs/${answer.value.jobId}`;
+    else if (answer.kind === 'unreachable')
+      setFaults([
+        { path: 'connection', message: 'is lost; nothing was imported. Try again when it is back.' },
+      ]);
+    else setFaults(answer.faults.length > 0 ? answer.faults : [{ path: 'file', message: answer.message }]);
+  };
+  return (
+    <div className="mx-auto max-w-[1360px] px-4 py-5">
+      <header className="border-ink mb-4 flex flex-wrap items-end gap-x-4 gap-y-2 border-b-2 pb-3">
+        <div>
+          <h1 className="font-tight text-3xl leading-none font-semibold">Jobs</h1>
+          <p className="text-graphite">
+            {shopName}
+            {place && `, ${place}`}
+          </p>
+          <PageLinks here="/" />
+        </div>
+        <div className="ml-6 w-80 max-w-full">
+          <label htmlFor="find" className="caption block">
+            Find (arrows choose, Enter opens)
+          </label>
+          <input
+            id="find"
+            ref={search}
+            className="field-box text-[1.1rem]"
+            value={typed}
+            placeholder="vehicle, customer, tire, grade…"
+            autoComplete="off"
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setAt(0);
+            }}
+            onKeyDown={onKeyDown}
+          />
+        </div>
+        <Segments
+          label="Show"
+          value={which}
+          options={[
+            ['open', 'Open'],
+            ['done', 'Done'],
+          ]}
+          choose={(one) => {
+            setWhich(one);
+            setAt(0);
+          }}
+        />
+        <button
+          type="button"
+          className="plain-button ml-auto flex items-center gap-2"
+          onClick={() => setBeginning(true)}
+        >
+          <Plus size={16} aria-hidden /> New vehicle
+        </button>
+        <FileButton
+          words="Import a build file"
+          label="Build file to import as a new vehicle"
+          className="plain-button flex items-center gap-2"
+          take={(text) => void bring(text)}
+        />
+      </header>
+      <main>
+        <table className="w-full border-collapse" data-testid="jobs">
+          <thead>
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id} className="border-line border-b text-left">
+                {group.headers.map((header) => (
+                  <th
+                    key={header.id}
+                    className="caption py-1.5 pr-4"
+                    aria-sort={
+                      { asc: 'ascending' as const, desc: 'descending' as const, false: 'none' as const }[
+                        String(header.column.getIsSorted()) as 'asc' | 'desc' | 'false'
+                      ]
+                    }
+                  >
+                    {header.column.getCanSort() ? (
+                      <button type="button" onClick={header.column.getToggleSortingHandler()}>
+                        {flexRender(header.column.columnDef.header, header.getContext())}{' '}
+                        {{ asc: '↑', desc: '↓', false: '' }[String(header.column.getIsSorted())]}
+                      </button>
+                    ) : (
+                      flexRender(header.column.columnDef.header, header.getContext())
+                    )}
+                  </th>
+                ))}
+              </tr>
+            ))}
+          </thead>
+          <tbody>
+            {rows.map(({ id, original: job }, i) => (
+              <tr
+                key={id}
+                aria-selected={i === chosen}
+                className={`border-line cursor-pointer border-b align-top ${i === chosen ? 'bg-soft shadow-[inset_4px_0_0_var(--signal)]' : ''}`}
+                onClick={() => open(job)}
+                onMouseEnter={() => setAt(i)}
+              >
+                <td className="py-2.5 pr-4 pl-3 whitespace-nowrap">
+                  <a href={`/jobs/${job.id}`}>{job.number}</a>
+                </td>
+                <td className="py-2.5 pr-4 text-[1.1rem] font-semibold">{job.vehicle}</td>
+                <td className="py-2.5 pr-4">{job.customer ?? '–'}</td>
+                <td className="py-2.5 pr-4">{job.title}</td>
+                <td className="py-2.5 pr-4 whitespace-nowrap">{job.status}</td>
+                <td className="py-2 pr-4">
+                  {job.stages.map((stage) => (
+                    <span key={stage.id} className="flex items-center justify-between gap-4 py-0.5">
+                      <a
+                        href={`/jobs/${job.id}?stage=${stage.id}`}
+                        onClick={(event) => event.stopPropagation()}
+                      >
+                        {stage.position === 0 ? 'As delivered' : stage.label}
+                      </a>
+                      <span>
+                        <GradeMark grade={stage.grade} size={16} />
+                        {stage.rub === 'liner-kiss' && (
+                          <span className="text-graphite ml-1 text-[0.8rem]" title="Rub policy of this job">
+                            liner may kiss
+                          </span>
+                        )}
+                      </span>
+                    </span>
+                  ))}
+                </td>
+                <td className="py-2.5">{job.waitsFor || '–'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {rows.length === 0 && (
+          <p className="py-6 text-lg">
+            {all.length === 0
+              ? 'No job yet. Begin a new vehicle, or import a build file.'
+              : jobs.length === 0
+                ? which === 'open'
+                  ? 'No job is open. Those that are done stand under Done.'
+                  : 'No job is done yet.'
+                : `Nothing fits “${typed}”. Delete a word to see more.`}
+          </p>
+        )}
+      </main>
+      {beginning && <NewVehicleDialog platforms={platforms} close={() => setBeginning(false)} />}
+      {faults && <FaultDialog title="Nothing was imported" faults={faults} close={() => setFaults(null)} />}
+    </div>
+  );
+}

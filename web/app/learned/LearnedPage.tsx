@@ -1,0 +1,52 @@
+import type { UnitSystem } from '../../../core/units/quantity';
+import type { Learned } from '../../../server/learned';
+import { PageHead } from '../../ui/PageHead';
+import { useReady } from '../../ui/page';
+import { BiasTable } from './BiasTable';
+import { ForecastAccuracy } from './ForecastAccuracy';
+import { Platforms } from './Platforms';
+
+type Props = { known: Learned; shopName: string; units: UnitSystem };
+
+/** What the shop's own readings say: how honest it predicts, which bodies it knows, and what differs from sheets. */
+export function LearnedPage({ known, shopName, units }: Props) {
+  useReady();
+  return (
+    <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
+      <PageHead here="/learned" title={`What ${shopName} has learned`} />
+      {known.accuracy.count === 0 ? (
+        <p className="py-8 text-lg" data-testid="nothing-learned">
+          No test reading is written down yet. Open a job, go to Log, and write down what the wheel really
+          did: each reading stands here beside what was predicted for it.
+        </p>
+      ) : (
+        <ForecastAccuracy accuracy={known.accuracy} />
+      )}
+      <div className="mt-6 grid grid-cols-3 gap-x-8 gap-y-4">
+        <BiasTable
+          title="Tires, by maker"
+          what="larger over all than their sheets or codes say"
+          biases={known.tires}
+          units={units}
+        />
+        <BiasTable
+          title="What raised it"
+          what="higher than predicted the vehicle stands"
+          biases={known.lifts}
+          units={units}
+        />
+        <BiasTable
+          title="Who read"
+          what="more than predicted their gaps say"
+          biases={known.people}
+          units={units}
+        />
+      </div>
+      <p className="text-graphite mt-1 text-[0.9rem]">
+        Means of what readings found, each weighted by how sure it was; ± one standard deviation of the mean.
+        ● tells: more than two of them from nothing, and more than one vehicle.
+      </p>
+      <Platforms platforms={known.platforms} units={units} />
+    </main>
+  );
+}

@@ -1,0 +1,160 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { readBuild, type Build, type BuildFile } from '../../../core/format/build';
+import {
+  startOf,
+  type Control,
+  type LessonVerdict,
+  type Lesson,
+  type Values,
+} from '../../../core/training/lesson';
+import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
+import type { LessonDone } from '../../../data/lessons';
+import type { LessonAnswer } from '../../workers/assess.worker';
+import { latestOnly } from '../../workers/latest';
+import { queryWorker } from '../../state/useAnswer';
+import { refusalWords, send } from '../../state/apiClient';
+import { LessonDrawing } from './LessonDrawing';
+
+type Props = {
+  lesson: Lesson;
+  file: BuildFile | undefined;
+  units: UnitSystem;
+  tried: (progress: LessonDone[]) => void;
+  next?: () => void;
+};
+
+/** One thing to move: a tape with its runner, or names to step through. The arrow keys move both. */
+function Mover({
+  control,
+  value,
+  units,
+  move,
+}: {
+  control: Control;
+  value: number;
+  units: UnitSystem;
+  move: (value: number) => void;
+}) {
+  const said =
+    control.kind === 'tape'
+      ? showWithUnit(value, control.quantity, units)
+      : (control.names.find(([one]) => one === value)?.[1] ?? '');
+  const range =
+    control.kind === 'tape'
+      ? { min: control.min, max: control.max, step: control.step }
+      : { min: 0, max: control.names.length - 1, step: 1 };
+  return (
+    <label className="block">
+      <span className="caption">{control.words}</span>
+      <span className="flex items-center gap-4">
+        <input
+          type="range"
+          className="accent-signal h-10 grow"
+          {...range}
+          value={value}
+          aria-valuetext={said}
+          data-control={control.id}
+          onChange={(event) => move(Number(event.target.value))}
+        />
+        <output className="w-40 text-right text-2xl font-semibold">{said}</output>
+      </span>
+    </label>
+  );
+}
+
+function useLesson(lesson: Lesson, base: Build | null, values: Values) {
+  const [answer, setAnswer] = useState<(LessonAnswer & { values: Values }) | null>(null);
+  const push = useRef<((asked: Values) => void) | null>(null);
+  useEffect(() => {
+    if (!base) return;
+    push.current = latestOnly(
+      (asked: Values) => queryWorker((api) => api.lesson(lesson.id, base, asked)),
+      (found, asked) => found && setAnswer({ ...found, values: asked }),
+      (error) => console.error('a worker did not answer', error),
+    );
+  }, [lesson, base]);
+  useEffect(() => push.current?.(values), [values]);
+  return answer;
+}
+
+/** A question, what is moved to answer it, what the move does, and the reason once it was answered. */
+export function LessonPane({ lesson, file, units, tried, next }: Props) {
+  const base = useMemo(() => {
+    const read = file && readBuild(file);
+    return read?.ok ? read.build : null;
+  }, [file]);
+  const controls = useMemo(() => (base ? lesson.controls(base) : []), [base, lesson]);
+  const [values, setValues] = useState<Values>(() => startOf(controls));
+  const [judged, setJudged] = useState<LessonVerdict | null>(null);
+  const answer = useLesson(lesson, base, values);
+  const build = useMemo(() => base && lesson.apply(base, values), [base, lesson, values]);
+  if (!base || !build) return <p>This lesson’s example cannot be read.</p>;
+  const check = async (): Promise<void> => {
+    if (answer?.values !== values) return;
+    setJudged(answer.judged);
+    const noted = await send<LessonDone[]>('POST', `/api/lessons/${lesson.id}`, {
+      right: answer.judged.right,
+    });
+    if (noted.kind === 'ok') tried(noted.value);
+    else toast(refusalWords(noted));
+  };
+  return (
+    <form
+      className="flex flex-col gap-3"
+      data-testid="lesson"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void check();
+      }}
+    >
+      <h2 className="text-xl font-semibold">{lesson.title}</h2>
+      <p className="text-[1.15rem]">{lesson.question}</p>
+      {controls.map((control) => (
+        <Mover
+          key={control.id}
+          control={control}
+          value={values[control.id] ?? 0}
+          units={units}
+          move={(value) => {
+            setJudged(null);
+            setValues({ ...values, [control.id]: value });
+          }}
+        />
+      ))}
+      <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] items-start gap-x-8">
+        <LessonDrawing build={build} axle={lesson.axle} at={answer?.at ?? { lockDeg: 0, travelMm: 0 }} />
+        <div>
+          <dl data-testid="facts">
+            {(answer?.facts ?? []).map(({ words, value, quantity, digits }) => (
+              <div key={words} className="border-line flex justify-between gap-4 border-b py-1">
+                <dt>{words}</dt>
+                <dd className="font-semibold">{showRounded(value, quantity, units, digits ?? 1)}</dd>
+              </div>
+            ))}
+          </dl>
+          <div className="mt-4 flex gap-2">
+            <button
+              type="submit"
+              className="plain-button text-lg font-semibold"
+              disabled={answer?.values !== values}
+            >
+              That is it
+            </button>
+            {judged?.right && next && (
+              <button type="button" className="plain-button text-lg" onClick={next}>
+                Next lesson
+              </button>
+            )}
+          </div>
+          {judged && (
+            <p role="status" className="mt-3 text-[1.1rem]" data-right={judged.right} data-testid="judged">
+              <b className="font-semibold">{judged.right ? '✓ Right.' : '○ Not yet.'}</b>{' '}
+              {judged.right ? judged.reason : 'Move it again and watch what changes.'}
+            </p>
+          )}
+        </div>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,104 @@
+import { wrap, type Remote } from 'comlink';
+import { atom } from 'nanostores';
+import { toast } from 'sonner';
+import type { PlannedJob, WeekPlan } from '../../../core/planning/week';
+import { taskKey } from '../../../core/planning/week';
+import { minuteOf } from '../../../core/time/wallClock';
+import type { JobTask } from '../../../core/work/jobWork';
+import type { PlanApi } from '../../workers/plan.worker';
+import { latestOnly } from '../../workers/latest';
+import { wallNow } from '../../state/clock';
+import { $shop } from '../../state/store';
+import { send } from '../../state/apiClient';
+import { keepWork, type WorkKeeper } from '../../state/workKeeper';
+
+export type BoardJob = PlannedJob & { version: number };
+
+export const $jobs = atom<BoardJob[]>([]);
+/** The plan of what stands in `$jobs`; null while the first is worked out. */
+export const $plan = atom<WeekPlan | null>(null);
+/** The task under the hand, by its key. */
+export const $chosen = atom<string | null>(null);
+
+const keepers = new Map<number, WorkKeeper>();
+const LOOK_MS = 5000;
+
+function show(id: number, now: { version: number; work: BoardJob['work'] }): void {
+  $jobs.set($jobs.get().map((job) => (job.id === id ? { ...job, ...now } : job)));
+}
+
+/** Takes in the jobs as the server holds them. */
+export function takeJobs(jobs: readonly BoardJob[]): void {
+  $jobs.set([...jobs]);
+  for (const { id, version, work } of jobs) {
+    const known = keepers.get(id);
+    if (known) known.take({ version, work });
+    else
+      keepers.set(
+        id,
+        keepWork(
+          { version, work },
+          (body) => send('PUT', `/api/jobs/${id}/work`, body),
+          (now) => show(id, now),
+          (words) => toast(words),
+        ),
+      );
+  }
+}
+
+/** The job and the task of a key of the plan. */
+export function taskOf(key: string): { job: BoardJob; task: JobTask } | undefined {
+  for (const job of $jobs.get())
+    for (const task of job.work.tasks) if (taskKey(job.number, task.id) === key) return { job, task };
+  return undefined;
+}
+
+/** Changes one task of a job; the plan follows. */
+export function editTask(key: string, change: (task: JobTask) => JobTask): void {
+  const found = taskOf(key);
+  if (!found) return;
+  void keepers.get(found.job.id)?.edit((work) => ({
+    ...work,
+    tasks: work.tasks.map((task) => (task.id === found.task.id ? change(task) : task)),
+  }));
+}
+
+export function unlock(key: string): void {
+  editTask(key, ({ locked, ...task }) => task);
+}
+
+const quarter = (): number => Math.ceil(minuteOf(wallNow()) / 15);
+
+/** Plans anew whenever a job, the calendar or the quarter of an hour changes, and looks for others' changes. */
+export function startPlanning(): () => void {
+  const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+  const api: Remote<PlanApi> = wrap<PlanApi>(worker);
+  const plan = latestOnly(
+    (jobs: readonly BoardJob[]) => api.plan(jobs, $shop.get().calendar, minuteOf(wallNow())),
+    (answer) => $plan.set(answer),
+    (error) => toast(`The plan failed: ${error instanceof Error ? error.message : String(error)}`),
+  );
+  let planned = 0;
+  const again = (): void => {
+    planned = quarter();
+    plan($jobs.get());
+  };
+  const stops = [$jobs.subscribe(again), $shop.subscribe(again)];
+  const pollRemote = async (): Promise<void> => {
+    if (document.hidden) return;
+    const answer = await send<BoardJob[]>('GET', '/api/plan');
+    if (answer.kind !== 'ok') return;
+    const known = new Map($jobs.get().map(({ id, version }) => [id, version]));
+    const moved =
+      answer.value.length !== known.size || answer.value.some(({ id, version }) => known.get(id) !== version);
+    if (moved) takeJobs(answer.value);
+    // A plan begins on a full quarter of an hour: it is the same until the next one.
+    else if (quarter() !== planned) again();
+  };
+  const timer = setInterval(() => void pollRemote(), LOOK_MS);
+  return () => {
+    stops.forEach((stop) => stop());
+    clearInterval(timer);
+    worker.terminate();
+  };
+}

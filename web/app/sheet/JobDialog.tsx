@@ -1,0 +1,92 @@
+import { useStore } from '@nanostores/react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { JOB_STATUSES } from '../../../core/work/jobStatus';
+import type { JobWithNames } from '../../../data/jobs';
+import { Choice } from '../../ui/choices';
+import { SheetDialog } from '../../ui/Dialog';
+import { $job } from '../../state/store';
+import { refusalWords, send } from '../../state/apiClient';
+import { workSettled } from '../../state/work';
+
+/** Where the job is and what it waits for, as the list of jobs shows it. */
+export function JobButton() {
+  const job = useStore($job);
+  const [open, setOpen] = useState(false);
+  if (!job) return null;
+  return (
+    <>
+      <button
+        type="button"
+        className="decoration-line underline underline-offset-4"
+        onClick={() => setOpen(true)}
+        data-testid="job-status"
+        title={job.waitsFor ? `Waits for ${job.waitsFor}` : 'Where the job is'}
+      >
+        {job.status}
+        {job.waitsFor && ', waits'}
+      </button>
+      {open && <JobDialog job={job} close={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
+  const [status, setStatus] = useState(job.status);
+  const [waitsFor, setWaitsFor] = useState(job.waitsFor);
+  const [platform, setPlatform] = useState(job.platform);
+  const store = async (): Promise<void> => {
+    // Whether it may be done is judged by what the server holds: ticks that are on their way count.
+    await workSettled();
+    const answer = await send('PATCH', `/api/jobs/${job.id}`, {
+      status,
+      waitsFor,
+      platform: platform.trim(),
+    });
+    if (answer.kind === 'ok') {
+      $job.set({ ...job, status, waitsFor, platform: platform.trim() });
+      close();
+    } else toast(refusalWords(answer, true));
+  };
+  return (
+    <SheetDialog title={`${job.number}: where it is`} close={close}>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void store();
+        }}
+      >
+        <Choice
+          label="Where it is"
+          value={status}
+          options={JOB_STATUSES.map((one) => [one, one] as const)}
+          choose={setStatus}
+        />
+        <label className="block">
+          <span className="caption block">Waits for</span>
+          <input
+            className="field-box"
+            value={waitsFor}
+            maxLength={200}
+            onChange={(event) => setWaitsFor(event.target.value)}
+          />
+        </label>
+        <label className="block">
+          <span className="caption block">
+            Which body its vehicle is (vehicles of one share what is learned)
+          </span>
+          <input
+            className="field-box"
+            value={platform}
+            maxLength={80}
+            onChange={(event) => setPlatform(event.target.value)}
+          />
+        </label>
+        <button type="submit" className="plain-button self-start">
+          Store
+        </button>
+      </form>
+    </SheetDialog>
+  );
+}

@@ -1,0 +1,27 @@
+import { useStore } from '@nanostores/react';
+import { format } from 'date-fns';
+import { $save } from '../../state/store';
+
+/** Where what was typed stands: stored, on its way, or kept on this device until the connection is back. */
+export function SaveMark() {
+  const save = useStore($save);
+  const words = {
+    saved: () =>
+      save.kind === 'saved' && save.at ? `Saved ${format(new Date(save.at), 'HH:mm:ss')}` : 'Saved',
+    waiting: () => 'Not yet saved',
+    saving: () => 'Saving…',
+    offline: () => 'No connection: kept on this device, saved when it is back',
+    refused: () => (save.kind === 'refused' ? `Not saved: ${save.message}` : ''),
+  }[save.kind]();
+  const loud = save.kind === 'offline' || save.kind === 'refused';
+  return (
+    <span
+      role="status"
+      data-testid="save-state"
+      data-state={save.kind}
+      className={loud ? 'bg-ink text-sheet px-2 py-0.5 font-semibold' : 'text-graphite text-[0.9rem]'}
+    >
+      {words}
+    </span>
+  );
+}

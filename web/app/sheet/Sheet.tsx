@@ -1,0 +1,127 @@
+import { useStore } from '@nanostores/react';
+import { memo, useEffect, useState } from 'react';
+import type { Build } from '../../../core/format/build';
+import type { UnitSystem } from '../../../core/units/quantity';
+import type { SheetData } from '../../../server/jobs';
+import type { ShopSettings } from '../../../server/shop';
+import { Toasts } from '../../ui/page';
+import { BuildStation } from '../../stations/build/BuildStation';
+import { CutStation } from '../../stations/cut/CutStation';
+import { DrivelineStation } from '../../stations/driveline/DrivelineStation';
+import { FitStation } from '../../stations/fit/FitStation';
+import { LoadStation } from '../../stations/load/LoadStation';
+import { LogStation } from '../../stations/log/LogStation';
+import { MeasureStation } from '../../stations/measure/MeasureStation';
+import { PackageStation } from '../../stations/package/PackageStation';
+import { SearchStation } from '../../stations/search/SearchStation';
+import { Header } from './Header';
+import { HelpDialog } from './HelpDialog';
+import { openBench, startJudging } from '../../state/judging';
+import { listenToKeys } from './keys';
+import { $personId, $personName } from '../../state/preferences';
+import { startSaving, hydrate } from '../../state/saving';
+import { $activeId, $build, $pose, $shop, $theme, $units } from '../../state/store';
+import { useNextTask, useSettled } from '../../state/useSettled';
+
+type Props = {
+  data: SheetData;
+  stageId: number;
+  people: { id: number; name: string }[];
+  person: { id: number; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
+  shopName: string;
+  shop: ShopSettings;
+};
+
+/** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
+function open({ data, stageId, person, people, shop }: Props): void {
+  hydrate(data);
+  $shop.set(shop);
+  $activeId.set(stageId);
+  $units.set(person.units);
+  $theme.set(person.theme);
+  $personId.set(person.id);
+  $personName.set(people.find(({ id }) => id === person.id)?.name ?? '');
+  $pose.set({ axle: 'front', lockDeg: 0, travelMm: 0 });
+}
+
+/** One job as one long working sheet, with stations in the order of the work. */
+export function Sheet(props: Props) {
+  useState(() => open(props));
+  const build = useStore($build);
+  const activeId = useStore($activeId);
+  useEffect(() => {
+    const stops = [startSaving(), startJudging(openBench()), listenToKeys()];
+    document.documentElement.dataset['ready'] = 'true';
+    performance.mark('vexlo:ready');
+    return () => stops.forEach((stop) => stop());
+  }, []);
+  useEffect(() => {
+    const url = new URL(location.href);
+    url.searchParams.set('stage', String(activeId));
+    history.replaceState(null, '', url);
+  }, [activeId]);
+  return (
+    <>
+      <Header people={props.people} personId={props.person.id} shopName={props.shopName} />
+      <main className="mx-auto max-w-[1360px] px-4 pb-16">
+        {build ? (
+          <>
+            <MeasureStation vehicle={build.vehicle} />
+            <PackageStation build={build} />
+            <Following build={build} of={Search} />
+            <Next build={build} of={Fit} />
+            <Next build={build} of={Load} />
+            <Next build={build} of={Driveline} />
+            <Following build={build} of={Cut} />
+            <Following build={build} of={BuildWork} />
+            <Following build={build} of={Log} />
+          </>
+        ) : (
+          <p className="py-10 text-lg">
+            This stage cannot be read. Undo the last change, or open another stage.
+          </p>
+        )}
+        <Cautions />
+      </main>
+      <HelpDialog />
+      <Toasts />
+    </>
+  );
+}
+
+/** The stations that move with the hand, a task after what is under it. */
+const Fit = memo(FitStation);
+const Load = memo(LoadStation);
+const Driveline = memo(DrivelineStation);
+
+function Next({ build, of: Station }: { build: Build; of: typeof Fit }) {
+  const next = useNextTask(build);
+  return <Station build={next} />;
+}
+
+/** The stations that follow when the hand is still, each in its turn. */
+const Cut = memo(CutStation);
+const BuildWork = memo(BuildStation);
+const Log = memo(LogStation);
+const Search = memo(SearchStation);
+
+function Following({ build, of: Station }: { build: Build; of: typeof Cut }) {
+  const still = useSettled(build);
+  return <Station build={still} />;
+}
+
+function Cautions() {
+  return (
+    <footer className="border-line text-graphite mt-10 grid gap-x-8 gap-y-1 border-t pt-3 text-[0.9rem] md:grid-cols-2">
+      <p>
+        Vexlo computes from what was measured. It does not replace the makers’ limits, the local code or an
+        inspector. Lift, tread cover, lamp and bumper height, spacers and speedometer rules differ by place
+        and change: ask the inspector.
+      </p>
+      <p>
+        Ratings are never exceeded on the strength of a calculation. Higher stands less stable. Axle, brake,
+        steering and restraint work belongs to qualified people.
+      </p>
+    </footer>
+  );
+}

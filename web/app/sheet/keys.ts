@@ -1,0 +1,86 @@
+import { tinykeys } from 'tinykeys';
+import { $activeId, $pose, $stages } from '../../state/store';
+import { step } from '../../state/saving';
+import { toggleTheme, toggleUnits } from '../../state/preferences';
+
+export const PLAY_EVENT = 'vexlo:play';
+export const CURE_EVENT = 'vexlo:cure';
+export const HELP_EVENT = 'vexlo:help';
+
+/** The keys of the sheet, in the order that `?` lists them. */
+export const KEYS: readonly (readonly [keys: string, words: string])[] = [
+  ['1 … 8', 'go to Measure, Package, Fit, Load, Driveline, Cut, Build, Log'],
+  ['[ ]', 'previous, next stage'],
+  ['F R', 'front, rear axle'],
+  [
+    'Arrows',
+    'on the map: pick the pose; on a runner or handle: 1 mm (with Shift 10 mm); in a field: one step',
+  ],
+  ['Enter', 'in a field: on to the next field'],
+  ['Esc', 'in a field: back to what it was'],
+  ['Space', 'sweep lock to lock'],
+  ['Shift 1 … 9', 'take the cure of that number'],
+  ['U', 'mm, kg, kPa, km/h ↔ in, lb, psi, mph'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['D', 'light, dark, as the system'],
+  ['?', 'these keys'],
+];
+
+/** Keys belong to the field while one is typed in, and to the browser with Alt. */
+function free(handler: (event: KeyboardEvent) => void): (event: KeyboardEvent) => void {
+  return (event) => {
+    const target = event.target as HTMLElement;
+    if (target.closest('input:not([type=radio]), textarea, select, [role=dialog]')) return;
+    event.preventDefault();
+    handler(event);
+  };
+}
+
+function otherStage(by: 1 | -1): void {
+  const stages = $stages.get();
+  const at = stages.findIndex(({ id }) => id === $activeId.get());
+  const next = stages[at + by];
+  if (next) $activeId.set(next.id);
+}
+
+export function goTo(station: string): void {
+  const section = document.getElementById(station);
+  section?.scrollIntoView({ block: 'start' });
+  section?.querySelector<HTMLElement>('[data-field], [role="application"]')?.focus({ preventScroll: true });
+}
+
+export function listenToKeys(): () => void {
+  const cures = Object.fromEntries(
+    Array.from({ length: 9 }, (_, i) => [
+      `Shift+Digit${i + 1}`,
+      free(() => dispatchEvent(new CustomEvent(CURE_EVENT, { detail: i }))),
+    ]),
+  );
+  const axle = (name: 'front' | 'rear') => free(() => $pose.set({ ...$pose.get(), axle: name }));
+  return tinykeys(window, {
+    ...cures,
+    '1': free(() => goTo('measure')),
+    '2': free(() => goTo('package')),
+    '3': free(() => goTo('fit')),
+    '4': free(() => goTo('load')),
+    '5': free(() => goTo('driveline')),
+    '6': free(() => goTo('cut')),
+    '7': free(() => goTo('build')),
+    '8': free(() => goTo('log')),
+    '[': free(() => otherStage(-1)),
+    ']': free(() => otherStage(1)),
+    f: axle('front'),
+    r: axle('rear'),
+    u: free(toggleUnits),
+    d: free(toggleTheme),
+    'Shift+?': free(() => dispatchEvent(new Event(HELP_EVENT))),
+    '?': free(() => dispatchEvent(new Event(HELP_EVENT))),
+    '$mod+z': free(() => void step('undo')),
+    '$mod+y': free(() => void step('redo')),
+    '$mod+Shift+z': free(() => void step('redo')),
+    Space: (event) => {
+      if (!(event.target as HTMLElement).closest('button, a'))
+        free(() => dispatchEvent(new Event(PLAY_EVENT)))(event);
+    },
+  });
+}

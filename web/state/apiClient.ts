@@ -1,0 +1,46 @@
+import type { Fault } from '../../core/format/fields';
+
+/** What an endpoint answered, or that it could not be reached. */
+export type Answer<T> =
+  | { kind: 'ok'; value: T }
+  | { kind: 'refused'; status: number; message: string; faults: Fault[]; current?: unknown }
+  | { kind: 'unreachable' };
+
+/** One request to the server. Never throws: a lost connection is an answer like any other. */
+export async function send<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+  try {
+    const response = await fetch(path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : {
+            body: typeof body === 'string' ? body : JSON.stringify(body),
+            headers: { 'content-type': 'application/json' },
+          }),
+    });
+    const read = (await response.json()) as unknown;
+    if (response.ok) return { kind: 'ok', value: read as T };
+    const {
+      message = `The server answered ${response.status}.`,
+      faults = [],
+      current,
+    } = read as {
+      message?: string;
+      faults?: Fault[];
+      current?: unknown;
+    };
+    // A gateway that stands in for a server that is down is a lost connection, not a refusal.
+    if (response.status >= 502 && response.status <= 504) return { kind: 'unreachable' };
+    return { kind: 'refused', status: response.status, message, faults, current };
+  } catch {
+    return { kind: 'unreachable' };
+  }
+}
+
+/** What a refusal says first, or that there was nobody to ask: a line to show. `bare` leaves out where the fault is. */
+export function refusalWords(answer: Exclude<Answer<unknown>, { kind: 'ok' }>, bare = false): string {
+  if (answer.kind === 'unreachable') return 'No connection: not stored. Try again when it is back.';
+  const [fault] = answer.faults;
+  if (!fault) return answer.message;
+  return bare ? fault.message : `${fault.path} ${fault.message}`;
+}

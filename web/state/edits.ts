@@ -1,0 +1,111 @@
+import type { AxleName, Build, Corner, Package } from '../../core/format/build';
+import { changesBetween, withChanges, type Change, type Json } from '../../core/history/diff';
+import { offsetFromBackspacingMm } from '../../core/wheel/geometry';
+import { editStage, editVehicle, type Edited, type stageFileOf, type vehicleFileOf } from './store';
+
+type StageFile = ReturnType<typeof stageFileOf>;
+type VehicleFile = ReturnType<typeof vehicleFileOf>;
+
+/** Makes some changes to the stage on the page; paths are JSON pointers from its document's top. */
+export function changeStage(changes: readonly Change[]): Edited {
+  return editStage((stage) => withChanges(stage, changes) as unknown as StageFile);
+}
+
+/** Sets one place of the stage; undefined takes the key away. */
+export function setStage(path: string, to: Json | undefined): Edited {
+  return changeStage([to === undefined ? { path } : { path, to }]);
+}
+
+export function setVehicle(path: string, to: Json | undefined): Edited {
+  return editVehicle(
+    (vehicle) => withChanges(vehicle, [to === undefined ? { path } : { path, to }]) as unknown as VehicleFile,
+  );
+}
+
+/** A stage whose lift is not written yet gets the places that the change needs. */
+export function setLift(axle: AxleName, key: keyof Package['lift']['front'], to: number): Edited {
+  // A body sits on one frame: it is raised at both ends.
+  const axles: AxleName[] = key === 'bodyMm' ? ['front', 'rear'] : [axle];
+  return editStage((stage) => {
+    const lift = { front: stage.package.lift?.front ?? {}, rear: stage.package.lift?.rear ?? {} };
+    for (const one of axles) lift[one] = { ...lift[one], [key]: to };
+    return { ...stage, package: { ...stage.package, lift } };
+  });
+}
+
+/** Offset is what is kept. A measured backspacing moves with it, since the rim did not change. */
+export function setOffset(build: Build, offsetMm: number): Edited {
+  const { wheel } = build.package;
+  const changes: Change[] = [{ path: '/package/wheel/offsetMm', to: offsetMm }];
+  if (wheel.backspacingMm !== undefined)
+    changes.push({
+      path: '/package/wheel/backspacingMm',
+      to: wheel.backspacingMm + offsetMm - wheel.offsetMm,
+    });
+  return changeStage(changes);
+}
+
+/** A typed backspacing sets the offset that it means, to 0.1 mm. */
+export function setBackspacing(build: Build, backspacingMm: number): Edited {
+  const offsetMm = Math.round(offsetFromBackspacingMm(build.package.wheel.widthIn, backspacingMm) * 10) / 10;
+  return changeStage([
+    { path: '/package/wheel/offsetMm', to: offsetMm },
+    { path: '/package/wheel/backspacingMm' },
+  ]);
+}
+
+/** Takes over another package in place of the one on the page, key by key, so that the history says what changed. */
+export function takePackage(from: Package, to: Package): Edited {
+  const changes = changesBetween(from, to, '/package');
+  return editStage((stage) => {
+    // Places that the file leaves to their defaults have to exist before a change can be put into them.
+    const full = {
+      ...stage,
+      package: { ...stage.package, lift: stage.package.lift ?? { front: {}, rear: {} } },
+    };
+    return withChanges(full, changes) as unknown as StageFile;
+  });
+}
+
+/** Moves one point of an obstacle; one that was estimated is measured from then on, since a hand put it there. */
+export function moveBy(
+  axle: AxleName,
+  index: number,
+  point: number,
+  by: readonly [number, number, number],
+): Edited {
+  return editVehicle((vehicle) => {
+    const at = `/corners/${axle}/obstacles/${index}`;
+    const obstacle = vehicle.corners[axle].obstacles[index];
+    const from = obstacle?.points[point];
+    if (!obstacle || !from) return vehicle;
+    const estimated = obstacle.estimated?.filter((one) => one !== point) ?? [];
+    return withChanges(vehicle, [
+      { path: `${at}/points/${point}`, to: from.map((mm, axis) => mm + (by[axis] ?? 0)) },
+      estimated.length > 0 ? { path: `${at}/estimated`, to: estimated } : { path: `${at}/estimated` },
+    ]) as unknown as VehicleFile;
+  });
+}
+
+/** What measuring changes of an obstacle; everything else of it stays as its file has it. */
+const MEASURED_KEYS = ['points', 'estimated', 'side', 'tapeErrorMm'] as const;
+
+/** Takes over a corner as it was measured: what did not change stays as the file has it, `x-…` keys and all. */
+export function takeCorner(axle: AxleName, before: Corner, after: Corner): Edited {
+  return editVehicle((vehicle) => {
+    const corner = vehicle.corners[axle];
+    const obstacles = after.obstacles.map((obstacle) => {
+      const file = corner.obstacles.find(({ id }) => id === obstacle.id);
+      const was = before.obstacles.find(({ id }) => id === obstacle.id);
+      if (!file || !was) return obstacle;
+      const changes = MEASURED_KEYS.flatMap((key): Change[] => {
+        if (JSON.stringify(was[key]) === JSON.stringify(obstacle[key])) return [];
+        const to = obstacle[key] as Json | undefined;
+        return [to === undefined ? { path: `/${key}` } : { path: `/${key}`, to }];
+      });
+      return changes.length === 0 ? file : (withChanges(file, changes) as unknown as typeof file);
+    });
+    const measured = after.measured === undefined ? {} : { measured: after.measured };
+    return { ...vehicle, corners: { ...vehicle.corners, [axle]: { ...corner, obstacles, ...measured } } };
+  });
+}

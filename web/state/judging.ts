@@ -1,0 +1,80 @@
+import { wrap } from 'comlink';
+import { toast } from 'sonner';
+import type { Assessment } from '../../core/assess';
+import type { Build } from '../../core/format/build';
+import type { AssessApi } from '../workers/assess.worker';
+import { latestOnly } from '../workers/latest';
+import { $active, $assessment, $build, $cures, $dragging, $pose, put } from './store';
+
+const STILL_MS = 250;
+
+export type Bench = {
+  judge: ReturnType<typeof wrap<AssessApi>>;
+  slow: ReturnType<typeof wrap<AssessApi>>;
+  stop: () => void;
+};
+
+/** Two workers: one answers every move of the hand, the other works out cures and sections meanwhile. */
+export function openBench(): Bench {
+  const make = (): Worker =>
+    new Worker(new URL('../workers/assess.worker.ts', import.meta.url), { type: 'module' });
+  const [quick, patient] = [make(), make()];
+  return {
+    judge: wrap<AssessApi>(quick),
+    slow: wrap<AssessApi>(patient),
+    stop: () => {
+      quick.terminate();
+      patient.terminate();
+    },
+  };
+}
+
+let shown = 0;
+
+/** A stage that is opened shows the pose that decides it; after that the pose stays where it was put. */
+function showWorst(stageId: number, { fit }: Assessment): void {
+  if (shown === stageId) return;
+  shown = stageId;
+  const axle = fit.rear.leastClearanceMm < fit.front.leastClearanceMm ? 'rear' : 'front';
+  const { lockDeg, travelMm } = fit[axle].at;
+  $pose.set({ axle, lockDeg, travelMm });
+}
+
+/** Judges the build on the page whenever it changes; cures follow when the hand has been still for a moment. */
+export function startJudging(bench: Bench): () => void {
+  const fail = (error: unknown): void => {
+    toast(`The computation failed: ${error instanceof Error ? error.message : String(error)}`);
+  };
+  const judge = latestOnly(
+    (build: Build) => bench.judge.judge(build),
+    (assessment, build) => {
+      const stage = $active.get();
+      $assessment.set({ build, assessment });
+      // An answer that was overtaken by a change of stage says nothing of the stage on the page.
+      if (stage && build === $build.get()) showWorst(stage.id, assessment);
+      if (stage && stage.grade !== assessment.grade && build === $build.get())
+        put(stage, { grade: assessment.grade });
+    },
+    fail,
+  );
+  const cure = latestOnly(
+    (build: Build) => bench.slow.cures(build),
+    (corners, build) => $cures.set({ build, corners }),
+    fail,
+  );
+  let still: ReturnType<typeof setTimeout> | undefined;
+  const waitForStill = (build: Build): void => {
+    clearTimeout(still);
+    still = setTimeout(() => ($dragging.get() ? waitForStill(build) : cure(build)), STILL_MS);
+  };
+  const stop = $build.subscribe((build) => {
+    if (!build) return;
+    judge(build);
+    waitForStill(build);
+  });
+  return () => {
+    stop();
+    clearTimeout(still);
+    bench.stop();
+  };
+}

@@ -1,0 +1,265 @@
+import { $work, takeWork } from './work';
+import { toast } from 'sonner';
+import { changesBetween, overlap, withChanges, type Change } from '../../core/history/diff';
+import type { ConflictChange, Versioned } from '../../server/documents';
+import type { JobVersions, SheetData } from '../../server/jobs';
+import { changeWords } from './changeWords';
+import { dropDraft, keepDraft, readDraft } from './drafts';
+import {
+  $activeId,
+  $dragging,
+  $job,
+  $save,
+  $stages,
+  $vehicle,
+  current,
+  onEdit,
+  put,
+  type Doc,
+} from './store';
+import { send, type Answer } from './apiClient';
+
+const PAUSE_MS = 500;
+const RETRY_MS = [1000, 2000, 4000, 8000, 15_000];
+const LOOK_MS = 4000;
+
+const timers = new Map<string, ReturnType<typeof setTimeout>>();
+const inFlight = new Map<string, Promise<void>>();
+let failures = 0;
+
+const name = (doc: Doc): string => `${doc.subject}:${doc.id}`;
+const dirty = (doc: Doc): boolean => doc.document !== doc.base;
+const allDocs = (): Doc[] => {
+  const vehicle = $vehicle.get();
+  return [...(vehicle ? [vehicle] : []), ...$stages.get()];
+};
+
+function taken({ version, document, undo, redo }: Versioned): Partial<Doc> {
+  return { version, base: document as Doc['base'], undo, redo };
+}
+
+function schedule(doc: Doc, afterMs: number): void {
+  clearTimeout(timers.get(name(doc)));
+  timers.set(
+    name(doc),
+    setTimeout(() => void save(doc.subject, doc.id), afterMs),
+  );
+}
+
+/**
+ * Someone else was faster. Where the two changes touch different places both stand; where they touch the
+ * same, what is stored stands and can be put back with one press.
+ */
+function reconcile(doc: Doc, theirs: Versioned & { since: ConflictChange[] }): void {
+  const mine = changesBetween(doc.base, doc.document);
+  const others = theirs.since.flatMap(({ changes }) => changes);
+  const kept = mine.filter((change) => !overlap([change], others));
+  const lost = mine.filter((change) => overlap([change], others));
+  const who = [...new Set(theirs.since.map(({ person }) => person))].join(', ');
+  const stored = theirs.document as Doc['base'];
+  put(doc, { ...taken(theirs), document: kept.length > 0 ? withChanges(stored, kept) : stored });
+  const now = current(doc.subject, doc.id);
+  if (!now) return;
+  if (kept.length > 0) keepDraft(now.subject, now.id, now);
+  else dropDraft(now.subject, now.id);
+  const putBack = (): void => {
+    const latest = current(doc.subject, doc.id);
+    if (!latest) return;
+    put(latest, { document: withChanges(latest.document, lost) });
+    const again = current(doc.subject, doc.id);
+    if (again) afterEdit(again);
+  };
+  if (lost.length > 0)
+    toast(`${who} changed ${changeWords(lost)} at the same time. Theirs stands.`, {
+      duration: 15_000,
+      action: { label: 'Put mine back', onClick: putBack },
+    });
+  else toast(`${who} changed ${changeWords(others)}. Both changes are kept.`);
+}
+
+async function saveOnce(doc: Doc): Promise<void> {
+  $save.set({ kind: 'saving' });
+  const sent = doc.document;
+  const answer = await send<Versioned>('PUT', `/api/documents/${doc.subject}/${doc.id}`, {
+    version: doc.version,
+    document: sent,
+  });
+  if (answer.kind === 'unreachable') {
+    $save.set({ kind: 'offline' });
+    schedule(doc, RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)] ?? 15_000);
+    return;
+  }
+  failures = 0;
+  if (answer.kind === 'ok') {
+    put(doc, { ...taken(answer.value), base: sent });
+    const now = current(doc.subject, doc.id);
+    if (now && !dirty(now)) dropDraft(doc.subject, doc.id);
+  } else if (answer.status === 409) reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
+  else {
+    const fault = answer.faults[0];
+    $save.set({ kind: 'refused', message: fault ? `${fault.path}: ${fault.message}` : answer.message });
+    return;
+  }
+  const now = current(doc.subject, doc.id);
+  if (now && dirty(now)) schedule(now, PAUSE_MS);
+  else if (!allDocs().some(dirty)) $save.set({ kind: 'saved', at: new Date().toISOString() });
+}
+
+async function save(subject: Doc['subject'], id: number): Promise<void> {
+  const doc = current(subject, id);
+  if (!doc) return;
+  if ($dragging.get()) {
+    schedule(doc, PAUSE_MS);
+    return;
+  }
+  clearTimeout(timers.get(name(doc)));
+  const running = inFlight.get(name(doc));
+  if (running) await running;
+  const now = current(subject, id);
+  if (!now || !dirty(now)) return;
+  const work = saveOnce(now).finally(() => inFlight.delete(name(doc)));
+  inFlight.set(name(doc), work);
+  await work;
+}
+
+function afterEdit(doc: Doc): void {
+  // While a runner is dragged, its last place is kept when it is let go.
+  if (!$dragging.get())
+    keepDraft(doc.subject, doc.id, { version: doc.version, base: doc.base, document: doc.document });
+  if ($save.get().kind !== 'offline') $save.set({ kind: 'waiting' });
+  schedule(doc, PAUSE_MS);
+}
+
+/** Stores everything that waits, now. */
+export async function saveAll(): Promise<void> {
+  await Promise.all(
+    allDocs()
+      .filter(dirty)
+      .map((doc) => save(doc.subject, doc.id)),
+  );
+}
+
+let steps: Promise<void> = Promise.resolve();
+
+/**
+ * Takes back, or makes again, the latest change to this stage or its vehicle. Steps that are pressed fast follow one
+ * another: each looks for the latest change when the one before is done.
+ */
+export function step(kind: 'undo' | 'redo'): Promise<void> {
+  steps = steps.then(() => takeStep(kind));
+  return steps;
+}
+
+async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
+  await saveAll();
+  const stage = $stages.get().find(({ id }) => id === $activeId.get());
+  const candidates = [$vehicle.get(), stage].filter((doc) => doc?.[kind] != null) as Doc[];
+  const [doc] = candidates.sort((a, b) => (b[kind]?.id ?? 0) - (a[kind]?.id ?? 0));
+  if (!doc) return;
+  const answer = await send<Versioned>('POST', `/api/documents/${doc.subject}/${doc.id}/${kind}`, {
+    version: doc.version,
+  });
+  if (answer.kind === 'ok')
+    put(doc, { ...taken(answer.value), document: answer.value.document as Doc['base'] });
+  else if (answer.kind === 'unreachable') toast(`No connection: ${kind} works again when it is back.`);
+  else if (answer.status === 409) reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
+  else toast(answer.message);
+}
+
+/** Takes in what others changed, where nothing of ours waits to be stored. */
+export async function pollRemote(): Promise<void> {
+  const job = $job.get();
+  if (!job || document.hidden || allDocs().some(dirty) || inFlight.size > 0) return;
+  const versions = await send<JobVersions>('GET', `/api/jobs/${job.id}/versions`);
+  if (versions.kind === 'unreachable') {
+    $save.set({ kind: 'offline' });
+    return;
+  }
+  if ($save.get().kind === 'offline') $save.set({ kind: 'saved', at: null });
+  if (versions.kind !== 'ok') return;
+  const { vehicle, stages, work } = versions.value;
+  const mine = $stages.get();
+  const same =
+    $vehicle.get()?.version === vehicle &&
+    $work.get().version === work &&
+    mine.length === Object.keys(stages).length &&
+    mine.every(({ id, version }) => stages[id] === version);
+  if (same) return;
+  const data = await send<SheetData>('GET', `/api/jobs/${job.id}`);
+  if (data.kind !== 'ok' || allDocs().some(dirty)) return;
+  const seen = new Map(allDocs().map((doc) => [name(doc), doc.document]));
+  hydrate(data.value);
+  const changes: Change[] = allDocs().flatMap((doc) => changesBetween(seen.get(name(doc)), doc.document));
+  if (changes.length > 0) toast(`Someone else changed ${changeWords(changes)}.`);
+}
+
+/** Puts a sheet on the page as the server holds it. */
+export function hydrate({ job, vehicle, stages, work }: SheetData): void {
+  const doc = ({ subject, id, version, document, undo, redo }: Versioned): Doc => ({
+    subject,
+    id,
+    version,
+    base: document as Doc['base'],
+    document: document as Doc['base'],
+    undo,
+    redo,
+  });
+  takeWork(job.id, work);
+  $job.set(job);
+  $vehicle.set(doc(vehicle));
+  $stages.set(
+    stages.map((stage) => ({
+      ...doc(stage),
+      position: stage.position,
+      label: stage.label,
+      grade: stage.grade,
+    })),
+  );
+}
+
+/** Takes up what an earlier visit left unsaved, and starts to save and to look for others' changes. */
+export function startSaving(): () => void {
+  onEdit(afterEdit);
+  for (const doc of allDocs()) {
+    const draft = readDraft(doc.subject, doc.id);
+    if (!draft) continue;
+    put(doc, { version: draft.version, base: draft.base, document: draft.document });
+    const now = current(doc.subject, doc.id);
+    if (now) schedule(now, 0);
+  }
+  const online = (): void => {
+    failures = 0;
+    void saveAll();
+  };
+  const offline = (): void => $save.set({ kind: 'offline' });
+  const leave = (): void => void saveAll();
+  addEventListener('online', online);
+  addEventListener('offline', offline);
+  addEventListener('pagehide', leave);
+  const timer = setInterval(() => void pollRemote(), LOOK_MS);
+  return () => {
+    removeEventListener('online', online);
+    removeEventListener('offline', offline);
+    removeEventListener('pagehide', leave);
+    clearInterval(timer);
+  };
+}
+
+/**
+ * Adds a stage to the job on the page, from a build file or as a copy, and goes to it. A copy of another stage is one of what is
+ * stored: what waits is stored first.
+ */
+export async function addStage(jobId: number, body: unknown): Promise<Answer<{ stageId: number }>> {
+  await saveAll();
+  const answer = await send<{ stageId: number }>('POST', `/api/jobs/${jobId}/stages`, body);
+  if (answer.kind === 'ok') await goToStage(jobId, answer.value.stageId);
+  return answer;
+}
+
+/** Reads the job anew and goes to one of its stages, the first where none is named. */
+export async function goToStage(jobId: number, stageId?: number): Promise<void> {
+  const data = await send<SheetData>('GET', `/api/jobs/${jobId}`);
+  if (data.kind !== 'ok') return;
+  hydrate(data.value);
+  $activeId.set(stageId ?? data.value.stages[0]?.id ?? 0);
+}

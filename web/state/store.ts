@@ -1,0 +1,215 @@
+import { atom, computed, map } from 'nanostores';
+import {
+  readBuild,
+  readStage,
+  type AxleName,
+  type Build,
+  type BuildFile,
+  type Fault,
+} from '../../core/format/build';
+import type { Assessment } from '../../core/assess';
+import type { CornerCures } from '../../core/clearance/cures/cures';
+import type { Grade } from '../../core/clearance/grade';
+import type { Json } from '../../core/history/diff';
+import { SHIPPED_DUE } from '../../core/log/due';
+import { SHIPPED_CALENDAR } from '../../core/planning/shopCalendar';
+import { SHIPPED_RULES } from '../../core/format/rules';
+import { SHIPPED_TERMS } from '../../core/quote/quote';
+import { SHIPPED_WORK } from '../../core/work/shippedWork';
+import type { UnitSystem } from '../../core/units/quantity';
+import type { Subject } from '../../server/documents';
+import type { SheetData } from '../../server/jobs';
+import type { ShopSettings } from '../../server/shop';
+
+/** One document as the sheet holds it: what is on the page, and what the server was last known to hold. */
+export type Doc = {
+  subject: Subject;
+  id: number;
+  version: number;
+  base: Json;
+  document: Json;
+  undo: { id: number } | null;
+  redo: { id: number } | null;
+};
+export type StageDoc = Doc & { position: number; label: string; grade: Grade };
+
+export type SaveState =
+  | { kind: 'saved'; at: string | null }
+  | { kind: 'waiting' }
+  | { kind: 'saving' }
+  | { kind: 'offline' }
+  | { kind: 'refused'; message: string };
+
+export const $job = atom<SheetData['job'] | null>(null);
+export const $vehicle = atom<Doc | null>(null);
+export const $stages = atom<StageDoc[]>([]);
+export const $activeId = atom<number>(0);
+export const $save = atom<SaveState>({ kind: 'saved', at: null });
+/** Whether a hand holds a runner: what it drags is stored once, when it lets go, and undone in one step. */
+export const $dragging = atom(false);
+export const $units = atom<UnitSystem>('metric');
+export const $theme = atom<'auto' | 'light' | 'dark'>('auto');
+export const $assessment = atom<{ build: Build; assessment: Assessment } | null>(null);
+export const $cures = atom<{ build: Build; corners: CornerCures[] } | null>(null);
+/** What the shop set for itself, and the version that it is of. */
+export const $shop = atom<ShopSettings>({
+  version: 1,
+  zones: [],
+  rules: SHIPPED_RULES,
+  sizeTable: [],
+  school: 'restore',
+  discRadiusMm: 60,
+  workRules: SHIPPED_WORK,
+  terms: SHIPPED_TERMS,
+  calendar: SHIPPED_CALENDAR,
+  due: SHIPPED_DUE,
+});
+/** The pose that all drawings share: axle, lock angle and travel from ride height. */
+export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({
+  axle: 'front',
+  lockDeg: 0,
+  travelMm: 0,
+});
+
+/** The axle alone: what depends on nothing else of the pose is not redrawn while a pose is dragged. */
+export const $axle = computed($pose, ({ axle }) => axle);
+
+export const $active = computed(
+  [$stages, $activeId],
+  (stages, id) => stages.find((stage) => stage.id === id) ?? stages[0],
+);
+
+/** What a stage is called and where it stands: the same objects while only its package changes, as under a hand that drags. */
+export type StageHead = Pick<StageDoc, 'id' | 'position'> & { name: string };
+let heads: StageHead[] = [];
+export const $heads = computed($stages, (stages): StageHead[] => {
+  const now = stages.map(({ id, position, label, document }) => ({
+    id,
+    position,
+    name: (document as StageDocument).package.label || label || `Stage ${position}`,
+  }));
+  const same =
+    now.length === heads.length &&
+    now.every(({ id, position, name }, i) => {
+      const before = heads[i];
+      return before?.id === id && before.position === position && before.name === name;
+    });
+  if (!same) heads = now;
+  return heads;
+});
+export const $head = computed(
+  [$heads, $activeId],
+  (list, id) => list.find((one) => one.id === id) ?? list[0],
+);
+/** As delivered follows the vehicle and is not edited. */
+export const $locked = computed($head, (head) => head?.position === 0);
+
+type StageDocument = { package: BuildFile['package']; use: NonNullable<BuildFile['use']> };
+
+/** The build file of a vehicle and a stage, as the endpoint would export it. */
+export function fileOf(vehicle: Doc, stage: StageDoc): BuildFile {
+  return {
+    format: 'vexlo/build',
+    version: 1,
+    vehicle: vehicle.document as BuildFile['vehicle'],
+    ...(stage.document as StageDocument),
+  };
+}
+
+type Checked = { vehicle: Json; stage: StageDocument; build: Build };
+let last: Checked | undefined;
+
+/**
+ * The build of a vehicle and a stage. Parts whose documents are the ones of last time stay the same objects,
+ * so that only what a change touches is worked out and drawn again.
+ */
+function readParts(vehicle: Doc, stage: StageDoc): ReturnType<typeof readBuild> {
+  const document = stageFileOf(stage);
+  if (last?.vehicle !== vehicle.document) {
+    const read = readBuild(fileOf(vehicle, stage));
+    if (read.ok) last = { vehicle: vehicle.document, stage: document, build: read.build };
+    return read;
+  }
+  if (last.stage === document) return { ok: true, build: last.build };
+  const read = readStage(last.build.vehicle, document);
+  if (!read.ok) return read;
+  const before = last;
+  const kept = Object.entries(before.build.package).filter(
+    ([key]) => before.stage.package[key as 'tire'] === document.package[key as 'tire'],
+  );
+  const build: Build = {
+    ...read.build,
+    package: { ...read.build.package, ...Object.fromEntries(kept) },
+    use: before.stage.use === document.use ? before.build.use : read.build.use,
+  };
+  last = { vehicle: vehicle.document, stage: document, build };
+  return { ok: true, build };
+}
+
+/** The build on the page, the same object as long as its documents are: versions and grades do not make a new one. */
+export const $build = computed([$vehicle, $active], (vehicle, stage): Build | null => {
+  if (!vehicle || !stage) return null;
+  const read = readParts(vehicle, stage);
+  return read.ok ? read.build : null;
+});
+
+export const stageFileOf = (stage: StageDoc): StageDocument => stage.document as StageDocument;
+export const vehicleFileOf = (vehicle: Doc): BuildFile['vehicle'] => vehicle.document as BuildFile['vehicle'];
+
+/** Replaces one document on the page. */
+export function put(doc: Doc, change: Partial<Doc> & { grade?: Grade }): void {
+  if (doc.subject === 'vehicle') {
+    const now = $vehicle.get();
+    if (now) $vehicle.set({ ...now, ...change });
+  } else $stages.set($stages.get().map((stage) => (stage.id === doc.id ? { ...stage, ...change } : stage)));
+}
+
+export function current(subject: Subject, id: number): Doc | undefined {
+  return subject === 'vehicle'
+    ? ($vehicle.get() ?? undefined)
+    : $stages.get().find((stage) => stage.id === id);
+}
+
+export type Edited = { ok: true } | { ok: false; faults: Fault[] };
+
+let afterEdit: (doc: Doc) => void = () => undefined;
+/** The saving half hooks in here, so that it can be left out where nothing is stored. */
+export function onEdit(listener: (doc: Doc) => void): void {
+  afterEdit = listener;
+}
+
+function commit(doc: Doc, document: Json, read: ReturnType<typeof readBuild>): Edited {
+  if (!read.ok) return read;
+  put(doc, { document });
+  const now = current(doc.subject, doc.id);
+  if (now) afterEdit(now);
+  return { ok: true };
+}
+
+/** Changes the stage on the page, unless the build it makes is faulty: then nothing changes. */
+export function editStage(change: (stage: StageDocument) => StageDocument): Edited {
+  const vehicle = $vehicle.get();
+  const stage = $active.get();
+  if (!vehicle || !stage) return { ok: true };
+  const document = change(stageFileOf(stage));
+  return commit(stage, document, readParts(vehicle, { ...stage, document }));
+}
+
+/** Changes every stage of the job, each as its own document; a stage whose build it would make faulty stays. */
+export function editStages(change: (stage: StageDocument) => StageDocument): void {
+  const vehicle = $vehicle.get();
+  if (!vehicle) return;
+  for (const stage of $stages.get()) {
+    const document = change(stageFileOf(stage));
+    commit(stage, document, readBuild(fileOf(vehicle, { ...stage, document })));
+  }
+}
+
+/** Changes the vehicle, unless the build of the stage on the page would be faulty. */
+export function editVehicle(change: (vehicle: BuildFile['vehicle']) => BuildFile['vehicle']): Edited {
+  const vehicle = $vehicle.get();
+  const stage = $active.get();
+  if (!vehicle || !stage) return { ok: true };
+  const document = change(vehicleFileOf(vehicle));
+  return commit(vehicle, document, readParts({ ...vehicle, document }, stage));
+}

@@ -1,0 +1,158 @@
+import { useStore } from '@nanostores/react';
+import { useMemo, useState } from 'react';
+import { readBuild, type Build } from '../../../core/format/build';
+import { tasksOf, takenInto, type JobWork } from '../../../core/work/jobWork';
+import { workOf } from '../../../core/work/needs';
+import { OneLineForm } from '../../ui/OneLineForm';
+import { $build, $head, $heads, $job, $shop, $stages, $vehicle, fileOf } from '../../state/store';
+import { $work, editWork } from '../../state/work';
+import { CheckLists } from './CheckLists';
+import { today } from '../../state/clock';
+import { PartsTable } from './PartsTable';
+import { QuotesPanel } from './QuotesPanel';
+import { Stated } from './Stated';
+import { StepList } from './TickList';
+import { TermsDialog } from './TermsDialog';
+import { WorkRulesDialog } from './WorkRulesDialog';
+
+/** The build of the stage that is in work: that of the page where it is the same one. */
+function useBuildInWork(build: Build, work: JobWork): Build | null {
+  const head = useStore($head);
+  const { stageId } = work;
+  // Another stage than the one on the page is not edited meanwhile: it is read once.
+  const other = useMemo(() => {
+    const vehicle = $vehicle.get();
+    const stage = stageId === head?.id ? undefined : $stages.get().find(({ id }) => id === stageId);
+    const read = vehicle && stage && readBuild(fileOf(vehicle, stage));
+    return read?.ok ? read.build : null;
+  }, [stageId, head?.id]);
+  if (stageId === null) return null;
+  return head?.id === stageId ? build : other;
+}
+
+/** Takes the stage on the page into work, with the tasks that it asks for today. */
+function TakeIntoWork() {
+  const { workRules } = useStore($shop);
+  const { work } = useStore($work);
+  const active = useStore($head);
+  const heads = useStore($heads);
+  if (!active) return null;
+  const take = (): void => {
+    // The stage as it is now, which may be drawn a moment later.
+    const build = $build.get();
+    if (!build) return;
+    const tasks = tasksOf(workOf(build, workRules, new Set(work.takenIn)), today());
+    void editWork((now) => takenInto(now, active.id, tasks));
+  };
+  const inWork = heads.find(({ id }) => id === work.stageId);
+  const ticked = work.tasks.filter(({ id }) => work.ticks[id]).length;
+  const nothing = active.position === 0;
+  return (
+    <div className="flex flex-wrap items-center gap-3" data-testid="in-work">
+      <button
+        type="button"
+        className="plain-button font-semibold"
+        disabled={nothing}
+        title={nothing ? 'As delivered there is nothing to build' : undefined}
+        onClick={take}
+      >
+        {inWork?.id === active.id ? 'Take its tasks in again' : `Take ${active.name} into work`}
+      </button>
+      <p>
+        {inWork ? (
+          <>
+            <b className="font-semibold">{inWork.name}</b> is in work: {ticked} of {work.tasks.length} tasks
+            ticked. <a href="/plan">See the week</a>
+          </>
+        ) : (
+          'Nothing is in work. Take a stage in, and its tasks stand here and in the week of the bays.'
+        )}
+      </p>
+    </div>
+  );
+}
+
+/** Why a job ends without anything being built. */
+function EndWithout() {
+  const { work } = useStore($work);
+  const why = work.endedWithout ?? '';
+  return (
+    <OneLineForm
+      key={why}
+      caption
+      label="It ends without being built, because"
+      value={why}
+      keep={(text) =>
+        void editWork(({ endedWithout, ...now }) => (text ? { ...now, endedWithout: text } : now))
+      }
+      className="mt-2 max-w-[46rem]"
+    />
+  );
+}
+
+function Papers() {
+  const job = useStore($job);
+  const active = useStore($head);
+  if (!job || !active) return null;
+  const of = (kind: string): string => `/jobs/${job.id}/papers/${kind}?of=${active.id}`;
+  return (
+    <p className="flex flex-wrap gap-2">
+      <a className="plain-button" href={of('order')}>
+        Work order
+      </a>
+      <a className="plain-button" href={of('copy')}>
+        Customer’s copy
+      </a>
+    </p>
+  );
+}
+
+/** From the package to parts, quotes, steps, checks and papers. */
+export function BuildStation({ build }: { build: Build }) {
+  const { work } = useStore($work);
+  const inWork = useBuildInWork(build, work);
+  const [dialog, setDialog] = useState<'rules' | 'terms' | null>(null);
+  return (
+    <section id="build" aria-labelledby="build-title" className="station">
+      <div className="mb-2 flex flex-wrap items-end gap-x-4 gap-y-1">
+        <h2 id="build-title" className="station-title">
+          Build
+        </h2>
+        <Papers />
+        <span className="no-print ml-auto flex gap-2">
+          <button type="button" className="plain-button" onClick={() => setDialog('rules')}>
+            Parts and labour rules
+          </button>
+          <button type="button" className="plain-button" onClick={() => setDialog('terms')}>
+            Prices and hours
+          </button>
+        </span>
+      </div>
+      <div className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] gap-x-8 gap-y-4">
+        <PartsTable build={build} />
+        <div className="flex flex-col gap-5">
+          <QuotesPanel />
+          {inWork && <Stated />}
+        </div>
+      </div>
+      <div className="mt-4">
+        <TakeIntoWork />
+      </div>
+      {inWork ? (
+        <>
+          <div className="mt-3" data-testid="steps">
+            <h3 className="text-lg font-semibold">Steps</h3>
+            <StepList tasks={work.tasks} work={work} />
+          </div>
+          <div className="mt-4">
+            <CheckLists build={inWork} />
+          </div>
+        </>
+      ) : (
+        <EndWithout />
+      )}
+      {dialog === 'rules' && <WorkRulesDialog close={() => setDialog(null)} />}
+      {dialog === 'terms' && <TermsDialog close={() => setDialog(null)} />}
+    </section>
+  );
+}

@@ -1,0 +1,192 @@
+import { useStore } from '@nanostores/react';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { money, totalsOf } from '../../../core/quote/quote';
+import type { QuoteLineOut } from '../../../server/work';
+import { $heads, $job, $stages } from '../../state/store';
+import { refusalWords, send } from '../../state/apiClient';
+import { QuoteDialog } from './QuoteDialog';
+import { draftQuote } from './quoteDraft';
+
+/** Which stages a new quote offers. */
+function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
+  const heads = useStore($heads).filter(({ position }) => position > 0);
+  const job = useStore($job);
+  const [left, setLeft] = useState<readonly number[]>([]);
+  const [busy, setBusy] = useState(false);
+  const offered = heads.filter(({ id }) => !left.includes(id));
+  const make = async (): Promise<void> => {
+    if (!job) return;
+    setBusy(true);
+    const stages = $stages.get().filter(({ id }) => offered.some((head) => head.id === id));
+    const quote = await draftQuote(stages, new Date());
+    const answer = await send<QuoteLineOut>('POST', `/api/jobs/${job.id}/quotes`, quote);
+    setBusy(false);
+    if (answer.kind === 'ok') made(answer.value);
+    else toast(refusalWords(answer));
+  };
+  return (
+    <div className="border-line mt-2 border-t pt-2">
+      <p className="caption">A new quote, with these as alternatives</p>
+      {heads.map(({ id, name }) => (
+        <label key={id} className="mr-4 inline-flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={!left.includes(id)}
+            onChange={() => setLeft(left.includes(id) ? left.filter((one) => one !== id) : [...left, id])}
+          />
+          {name}
+        </label>
+      ))}
+      <button
+        type="button"
+        className="plain-button mt-1 block font-semibold"
+        disabled={busy || offered.length === 0}
+        onClick={() => void make()}
+      >
+        {busy ? 'Working it out…' : 'Make the quote'}
+      </button>
+    </div>
+  );
+}
+
+/** Freezes a quote with what the customer took. */
+function Accept({
+  quote: { id, version, quote },
+  changed,
+}: {
+  quote: QuoteLineOut;
+  changed: (now: QuoteLineOut) => void;
+}) {
+  const customer = useStore($job)?.customer ?? '';
+  const [option, setOption] = useState(0);
+  const [by, setBy] = useState(customer);
+  const accept = async (): Promise<void> => {
+    const answer = await send<QuoteLineOut>('POST', `/api/quotes/${id}/accept`, {
+      version,
+      option,
+      by: by.trim(),
+    });
+    if (answer.kind === 'ok') changed(answer.value);
+    else {
+      toast(refusalWords(answer));
+      if (answer.kind === 'refused' && answer.current) changed(answer.current as QuoteLineOut);
+    }
+  };
+  return (
+    <form
+      className="mt-1 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void accept();
+      }}
+    >
+      <label className="caption">
+        Taken
+        <select
+          className="field-box text-ink"
+          value={option}
+          onChange={(event) => setOption(Number(event.target.value))}
+        >
+          {quote.options.map(({ label }, i) => (
+            <option key={i} value={i}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="caption">
+        Accepted by
+        <input
+          className="field-box text-ink"
+          value={by}
+          maxLength={120}
+          onChange={(event) => setBy(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="plain-button" disabled={by.trim() === ''}>
+        Accept and freeze
+      </button>
+    </form>
+  );
+}
+
+function QuoteRow({ line, changed }: { line: QuoteLineOut; changed: (now: QuoteLineOut) => void }) {
+  const job = useStore($job);
+  const [open, setOpen] = useState(false);
+  const { number, quote, accepted } = line;
+  const taken = accepted && quote.options[accepted.option];
+  return (
+    <li className="border-line border-b py-2" data-quote={number} data-frozen={accepted !== null}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <b className="font-semibold">
+          {job?.number}-{number}
+        </b>
+        <span className="text-graphite">until {quote.validUntil}</span>
+        <span className="ml-auto flex gap-2">
+          <a className="plain-button" href={`/jobs/${job?.id}/papers/quote?of=${line.id}`}>
+            Paper
+          </a>
+          {!accepted && (
+            <button type="button" className="plain-button" onClick={() => setOpen(true)}>
+              Change
+            </button>
+          )}
+        </span>
+      </div>
+      <ul>
+        {quote.options.map((option, i) => {
+          const { totalCents, unpriced } = totalsOf(option, quote.terms);
+          return (
+            <li key={i} className={accepted && accepted.option !== i ? 'text-graphite line-through' : ''}>
+              {option.label}: {money(totalCents, quote.terms)}
+              {unpriced > 0 && ` at least; ${unpriced} without a price`}
+            </li>
+          );
+        })}
+      </ul>
+      {taken ? (
+        <p className="font-medium">
+          Accepted by {accepted.by} on {accepted.at.slice(0, 10)}: {taken.label}. Frozen.
+        </p>
+      ) : (
+        <Accept quote={line} changed={changed} />
+      )}
+      {open && <QuoteDialog line={line} close={() => setOpen(false)} changed={changed} />}
+    </li>
+  );
+}
+
+/** The quotes of the job, newest first. */
+export function QuotesPanel() {
+  const job = useStore($job);
+  const [quotes, setQuotes] = useState<QuoteLineOut[] | null>(null);
+  const jobId = job?.id;
+  useEffect(() => {
+    if (jobId === undefined) return;
+    let here = true;
+    void send<QuoteLineOut[]>('GET', `/api/jobs/${jobId}/quotes`).then((answer) => {
+      if (here && answer.kind === 'ok') setQuotes(answer.value);
+    });
+    return () => {
+      here = false;
+    };
+  }, [jobId]);
+  const changed = (now: QuoteLineOut): void =>
+    setQuotes((before) =>
+      [now, ...(before ?? []).filter(({ id }) => id !== now.id)].sort((a, b) => b.number - a.number),
+    );
+  return (
+    <div data-testid="quotes">
+      <h3 className="text-lg font-semibold">Quotes</h3>
+      {quotes && (
+        <ul>
+          {quotes.map((line) => (
+            <QuoteRow key={line.id} line={line} changed={changed} />
+          ))}
+        </ul>
+      )}
+      <NewQuote made={changed} />
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+import { useStore } from '@nanostores/react';
+import { lazy, memo, Suspense, useEffect } from 'react';
+import type { AxleName, Build } from '../../../core/format/build';
+import { codeOf, tireSize } from '../../../core/tire/size';
+import { showWithUnit } from '../../../core/units/quantity';
+import { useCatalog } from '../package/useCatalog';
+import { $cures, $units } from '../../state/store';
+import { CureNotes, CureTable } from './CureTable';
+import { useAnswer } from '../../state/useAnswer';
+
+// The charts' library is asked for after the sheet stands.
+const LiftChart = lazy(() => import('./LiftChart').then((module) => ({ default: module.LiftChart })));
+const RegionChart = lazy(() => import('./RegionChart').then((module) => ({ default: module.RegionChart })));
+
+/** What would free it: the cures, what lift of each kind does, and which tires would do as it is. */
+export const CurePane = memo(function CurePane({
+  build,
+  axle,
+  locked,
+}: {
+  build: Build;
+  axle: AxleName;
+  locked: boolean;
+}) {
+  const known = useStore($cures);
+  const units = useStore($units);
+  const region = useAnswer(build, axle, (api, asked, which) => api.region(asked, which));
+  const { tires, open } = useCatalog();
+  useEffect(open, [open]);
+  const corner = known?.build === build ? known.corners.find((one) => one.axle === axle) : undefined;
+  const { tire, wheel } = build.package;
+  const fits = tires.map(({ item }) => item).filter((one) => codeOf(one).rimIn === wheel.diameterIn);
+  const own = tireSize(tire, wheel.widthIn);
+  return (
+    <div className="mt-4">
+      <h3 className="text-lg font-semibold">What would free it</h3>
+      <div className="overflow-x-auto">
+        <CureTable build={build} axle={axle} corner={corner} locked={locked} />
+      </div>
+      <CureNotes corner={corner} />
+      {region && (
+        <p className="mt-2" data-testid="largest">
+          Largest tire at the margin as it is, {axle}:{' '}
+          <b className="font-semibold">
+            {region.largest.diameterMm === null
+              ? 'none of this width'
+              : `${showWithUnit(Math.floor(region.largest.diameterMm), 'length', units)} tall`}
+          </b>{' '}
+          at {showWithUnit(Math.round(own.sectionWidthMm), 'length', units)} wide, or{' '}
+          <b className="font-semibold">
+            {region.largest.widthMm === null
+              ? 'none of this height'
+              : `${showWithUnit(Math.floor(region.largest.widthMm), 'length', units)} wide`}
+          </b>{' '}
+          at {showWithUnit(Math.round(own.overallDiameterMm), 'length', units)} tall.
+        </p>
+      )}
+      <div className="mt-2 grid grid-cols-2 gap-x-6">
+        <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
+          {corner && <LiftChart corner={corner} marginMm={build.use.marginMm} />}
+          {region && <RegionChart build={build} region={region} tires={fits} />}
+        </Suspense>
+      </div>
+    </div>
+  );
+});

@@ -1,0 +1,177 @@
+import { useStore } from '@nanostores/react';
+import { Scale } from 'lucide-react';
+import { lazy, memo, Suspense, useState } from 'react';
+import type { Assessment } from '../../../core/assess';
+import { AXLES, type Build } from '../../../core/format/build';
+import { showWithUnit } from '../../../core/units/quantity';
+import { AxleBars } from '../../drawings/AxleBars';
+import { SideView } from '../../drawings/SideView';
+import { Field } from '../../ui/Field';
+import { DevicesDialog } from '../devices/DevicesDialog';
+import { Sources } from '../devices/Sources';
+import { CheckList } from '../package/CheckList';
+import { RulesPanel } from '../rules/RulesPanel';
+import { setStage } from '../../state/edits';
+import { $assessment, $locked, $units } from '../../state/store';
+import { useSettledAssessment } from '../../state/useSettled';
+import { AddedMass } from './AddedMass';
+import { ChalkPanel } from './ChalkPanel';
+import { GroundPanel } from './GroundPanel';
+import { HardwarePanel } from './HardwarePanel';
+import { Pressures } from './Pressures';
+
+const PressureChart = lazy(() =>
+  import('./PressureChart').then((module) => ({ default: module.PressureChart })),
+);
+
+/** What carries the vehicle: axle by axle against every limit, what is added and where, pressures, stability. */
+export function LoadStation({ build }: { build: Build }) {
+  const judged = useStore($assessment);
+  const locked = useStore($locked);
+  const units = useStore($units);
+  const [weighing, setWeighing] = useState(false);
+  const say = (kg: number): string => showWithUnit(Math.round(kg), 'mass', units);
+  const assessment = judged?.assessment;
+  const { vehicle } = build;
+  const masses = build.package.addedMass;
+  return (
+    <section id="load" aria-labelledby="load-title" className="station">
+      <div className="mb-2 flex flex-wrap items-end gap-x-6">
+        <h2 id="load-title" className="station-title">
+          Load
+        </h2>
+        <div className="w-44">
+          <Field
+            label="Top speed"
+            path="use.topKmh"
+            value={build.use.topKmh}
+            quantity="speed"
+            empty="not known"
+          />
+        </div>
+        <button
+          type="button"
+          className="plain-button mb-1 flex items-center gap-1.5"
+          onClick={() => setWeighing(true)}
+        >
+          <Scale size={16} aria-hidden /> Weigh
+        </button>
+        <p className="text-graphite pb-1">
+          Axle by axle, never on four tires together. Ratings are never exceeded on the strength of a
+          calculation.
+        </p>
+      </div>
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-8 gap-y-3">
+        <div>
+          {assessment && <Bars build={build} assessment={assessment} say={say} />}
+          <Sources vehicle={vehicle} under="massKg" testId="weighed" />
+          <Pressing />
+        </div>
+        <div>
+          <SideView
+            vehicle={vehicle}
+            masses={masses}
+            tireRadiusMm={(assessment?.tire.package.overallDiameterMm ?? 760) / 2}
+            say={say}
+            move={(index, mm) => void setStage(`/package/addedMass/${index}/behindFrontAxleMm`, mm)}
+            disabled={locked}
+          />
+          <AddedMass vehicle={vehicle} masses={masses} locked={locked} />
+          <Standing />
+        </div>
+      </div>
+      <Bolted locked={locked} />
+      {weighing && <DevicesDialog first="corner-scales" close={() => setWeighing(false)} />}
+    </section>
+  );
+}
+
+/** Pressures, by table and by chalk: drawn anew when the hand is still, as all that is below. */
+const Pressing = memo(function Pressing() {
+  const calm = useSettledAssessment();
+  if (!calm) return null;
+  return (
+    <>
+      <Pressures assessment={calm.assessment} />
+      <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
+        <div className="grid grid-cols-2 gap-x-4">
+          {AXLES.map((axle) => (
+            <PressureChart key={axle} {...calm} axle={axle} />
+          ))}
+        </div>
+        <p className="text-graphite text-[0.85rem]">
+          Hard: the package, dashed: as delivered, under the same load. Dotted: length on the ground. The
+          level dashed line is as far as the trail may press it in.
+        </p>
+      </Suspense>
+      <ChalkPanel build={calm.build} />
+    </>
+  );
+});
+
+const Standing = memo(function Standing() {
+  const calm = useSettledAssessment();
+  if (!calm) return null;
+  const { load, stability } = calm.assessment;
+  return (
+    <div className="mt-2">
+      <CheckList checks={[...load.checks, ...(stability?.checks ?? [])]} />
+      <GroundPanel {...calm} />
+    </div>
+  );
+});
+
+const Bolted = memo(function Bolted({ locked }: { locked: boolean }) {
+  const calm = useSettledAssessment();
+  if (!calm) return null;
+  return (
+    <>
+      <HardwarePanel {...calm} locked={locked} />
+      <RulesPanel {...calm} />
+    </>
+  );
+});
+
+type Shown = { assessment: Assessment };
+
+function Bars({ build, assessment: { load }, say }: Shown & { build: Build; say: (kg: number) => string }) {
+  const { massKg, ratingsKg } = build.vehicle;
+  const all = AXLES.flatMap((axle) => [
+    load.axleKg[axle],
+    ratingsKg[axle] ?? 0,
+    load.capacityKg[axle].tires ?? 0,
+    load.capacityKg[axle].wheels,
+  ]);
+  const mostKg = Math.max(...all) * 1.05;
+  return (
+    <div data-testid="axle-bars">
+      {AXLES.map((axle) => (
+        <AxleBars
+          key={axle}
+          axle={axle === 'front' ? 'Front' : 'Rear'}
+          weighedKg={massKg[axle]}
+          loadKg={load.axleKg[axle]}
+          mostKg={mostKg}
+          say={say}
+          limits={[
+            { label: 'axle rating', kg: ratingsKg[axle], dash: '0' },
+            { label: 'two tires', kg: load.capacityKg[axle].tires, dash: '6 3' },
+            { label: 'two wheels', kg: load.capacityKg[axle].wheels, dash: '2 3' },
+          ]}
+        />
+      ))}
+      <p>
+        Together <b className="font-semibold">{say(load.grossKg)}</b>
+        {ratingsKg.gross === undefined
+          ? '; the gross rating is not known'
+          : ` of ${say(ratingsKg.gross)} gross`}
+        .
+      </p>
+      {load.hiddenBySum && (
+        <p className="font-medium" data-testid="hidden-by-sum">
+          ◐ {load.hiddenBySum}
+        </p>
+      )}
+    </div>
+  );
+}

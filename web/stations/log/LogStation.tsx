@@ -1,0 +1,95 @@
+import { useStore } from '@nanostores/react';
+import { useEffect, useMemo, useState } from 'react';
+import type { Build } from '../../../core/format/build';
+import { openReadings } from '../../../core/log/logEntry';
+import type { TestReading } from '../../../core/log/testFit';
+import type { TestFitAnswer } from '../../workers/assess.worker';
+import { queryWorker } from '../../state/useAnswer';
+import { $job } from '../../state/store';
+import { DuePanel } from './DuePanel';
+import { FollowUp } from './FollowUp';
+import { $log, startLog } from './logStore';
+import { Reconcile } from './Reconcile';
+import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
+import { Timeline } from './Timeline';
+import { WellMap } from './WellMap';
+
+type Answer = TestFitAnswer & { build: Build; readings: readonly TestReading[] };
+const STILL_MS = 500;
+const NO_RESIDUALS: TestFitAnswer['reconciled']['residuals'] = [];
+
+/** What the wheel really did, beside what was predicted, and what follows from it. */
+export function LogStation({ build }: { build: Build }) {
+  const job = useStore($job);
+  const log = useStore($log);
+  const jobId = job?.id;
+  useEffect(() => (jobId === undefined ? undefined : startLog(jobId)), [jobId]);
+  const readings = useMemo(() => openReadings(log), [log]);
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  useEffect(() => {
+    let here = true;
+    const timer = setTimeout(
+      () =>
+        void queryWorker((api) => api.testFit(build, readings)).then((found) => {
+          if (here) setAnswer({ build, readings, ...found });
+        }),
+      STILL_MS,
+    );
+    return () => {
+      here = false;
+      clearTimeout(timer);
+    };
+  }, [build, readings]);
+  const [pose, setPose] = useState<Pose>(() => ({
+    axle: 'front',
+    side: 'left',
+    direction: 'forward',
+    stance: 'ride',
+    lockDeg: 0,
+    travelMm: 0,
+    obstacle: build.vehicle.corners.front.obstacles[0]?.id ?? '',
+  }));
+  const fresh = answer?.build === build && answer.readings === readings;
+  return (
+    <section id="log" aria-labelledby="log-title" className="station">
+      <h2 id="log-title" className="station-title mb-2">
+        Log
+      </h2>
+      <div className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] gap-x-8 gap-y-4">
+        <div>
+          <h3 className="mb-1 text-lg font-semibold">Test fit</h3>
+          <TestFitForm build={build} pose={pose} setPose={setPose} />
+        </div>
+        <div>
+          <WellMap
+            build={build}
+            pose={pose}
+            residuals={fresh ? answer.reconciled.residuals : NO_RESIDUALS}
+            pick={(place) => setPose({ ...pose, ...place })}
+          />
+          <Suggestions
+            build={build}
+            list={fresh ? answer.next : null}
+            take={({ axle, side, direction, stance, lockDeg, travelMm, obstacle }) =>
+              setPose({ axle, side, direction, stance, lockDeg, travelMm, obstacle })
+            }
+          />
+        </div>
+      </div>
+      {readings.length > 0 && fresh && (
+        <div className="mt-4">
+          <Reconcile build={build} reconciled={answer.reconciled} compared={answer.compared} />
+        </div>
+      )}
+      <div className="mt-4">
+        <FollowUp />
+      </div>
+      <div className="mt-4">
+        <DuePanel />
+      </div>
+      <div className="mt-4">
+        <Timeline build={build} />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,177 @@
+import { useStore } from '@nanostores/react';
+import { useState } from 'react';
+import type { Build } from '../../../core/format/build';
+import type { Correction, Reconciled, Residual } from '../../../core/calibration/reconcile';
+import type { AxleCompared } from '../../../core/calibration/compare';
+import { takeOver } from '../../../core/calibration/takeOver';
+import { labelOf } from '../../../core/verdict';
+import { OneLineForm } from '../../ui/OneLineForm';
+import {
+  $active,
+  $build,
+  $locked,
+  $units,
+  $vehicle,
+  editStage,
+  editVehicle,
+  stageFileOf,
+  vehicleFileOf,
+} from '../../state/store';
+import { Compared } from './Compared';
+import { writeDown } from './logStore';
+import { mm, readingWords, seenWords } from './words';
+
+const WIDTH = 170;
+const FULL_MM = 40;
+
+/** Read against predicted on one scale: a bar of two spreads around the predicted, a mark where it was read. */
+function ResidualBar({
+  residual: { predictedMm, spreadMm, readMm, residualMm, beyond },
+}: {
+  residual: Residual;
+}) {
+  const at = (value: number): number =>
+    WIDTH / 2 + (Math.max(-FULL_MM, Math.min(FULL_MM, value)) / FULL_MM) * (WIDTH / 2);
+  return (
+    <svg
+      width={WIDTH}
+      height={18}
+      viewBox={`0 0 ${WIDTH} 18`}
+      role="img"
+      aria-label={`${residualMm.toFixed(1)} mm against predicted ${predictedMm.toFixed(1)} mm`}
+    >
+      <path d={`M0 9H${WIDTH}`} stroke="var(--line)" />
+      <rect
+        x={at(-2 * spreadMm)}
+        y={5}
+        width={at(2 * spreadMm) - at(-2 * spreadMm)}
+        height={8}
+        fill="var(--movable)"
+      />
+      <path d={`M${WIDTH / 2} 1V17`} stroke="var(--graphite)" />
+      {(readMm !== null || beyond) && (
+        <path
+          d={`M${at(residualMm)} 0V18`}
+          stroke={beyond ? 'var(--signal)' : 'var(--ink)'}
+          strokeWidth={3}
+        />
+      )}
+    </svg>
+  );
+}
+
+function unknownWords({ unknown, mm: by }: Correction, build: Build, units: 'metric' | 'inch'): string {
+  const amount = mm(Math.abs(by), units);
+  if (unknown.kind === 'obstacle')
+    return `${labelOf(build, unknown.axle, unknown.obstacle)}, ${unknown.axle}: ${amount} ${by < 0 ? 'nearer' : 'further out'}`;
+  if (unknown.kind === 'ride') return `rides ${amount} ${by < 0 ? 'lower' : 'higher'}, ${unknown.axle}`;
+  return `tire ${amount} ${by < 0 ? 'smaller' : 'larger'} over all`;
+}
+
+/** Readings against what was predicted, and what the vehicle most likely is instead; taken over, or dismissed with a reason. */
+export function Reconcile({
+  build,
+  reconciled,
+  compared,
+}: {
+  build: Build;
+  reconciled: Reconciled;
+  compared: readonly AxleCompared[];
+}) {
+  const units = useStore($units);
+  const locked = useStore($locked);
+  const [fault, setFault] = useState('');
+  const { residuals, corrections } = reconciled;
+  const readings = residuals.map(({ reading }) => reading);
+  const take = (): void => {
+    const vehicle = $vehicle.get();
+    const stage = $active.get();
+    // What is drawn may be a moment behind: readings of another build are not taken over into this one.
+    if (!vehicle || !stage || $build.get() !== build) return;
+    const files = {
+      vehicle: vehicleFileOf(vehicle),
+      package: stageFileOf(stage).package,
+    };
+    const after = takeOver(build, files, corrections, readings);
+    const first = editVehicle(() => after.vehicle);
+    const second = first.ok ? editStage((now) => ({ ...now, package: after.package })) : first;
+    if (!second.ok) {
+      setFault(
+        second.faults[0] ? `${second.faults[0].path} ${second.faults[0].message}` : 'It was not taken.',
+      );
+      return;
+    }
+    writeDown({
+      kind: 'reconciled',
+      taken: corrections.map(({ key, mm: by, spreadMm }) => ({ key, mm: by, spreadMm })),
+    });
+  };
+  return (
+    <div data-testid="reconcile">
+      <h3 className="text-lg font-semibold">Read against predicted</h3>
+      <table className="w-full text-[0.95rem]">
+        <thead>
+          <tr className="caption border-ink border-b text-left">
+            <th className="py-1">Reading</th>
+            <th className="pr-3 text-right">Predicted</th>
+            <th className="pr-3 text-right">Read</th>
+            <th>Difference, two spreads shaded</th>
+          </tr>
+        </thead>
+        <tbody>
+          {residuals.map((residual, i) => (
+            <tr key={i} className="border-line border-b align-top" data-beyond={residual.beyond}>
+              <td className="py-1">
+                {readingWords(residual.reading, build, units)}
+                {residual.causes.length > 0 && (
+                  <p className="text-[0.9rem] font-medium">▲ Likely: {residual.causes.join('; ')}.</p>
+                )}
+              </td>
+              <td className="pr-3 text-right whitespace-nowrap">
+                {mm(residual.predictedMm, units)} ± {mm(residual.spreadMm, units)}
+              </td>
+              <td className="pr-3 text-right font-semibold whitespace-nowrap">
+                {seenWords(residual.reading, units)}
+              </td>
+              <td>
+                <ResidualBar residual={residual} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h4 className="mt-2 font-semibold">Most likely it is otherwise by</h4>
+      <ul>
+        {corrections.map((one) => (
+          <li key={one.key} data-correction={one.key}>
+            {unknownWords(one, build, units)}{' '}
+            <span className="text-graphite">
+              ± {mm(one.spreadMm, units)}, was ± {mm(one.priorMm, units)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <Compared build={build} compared={compared} />
+      <div className="mt-2 flex flex-wrap items-end gap-2">
+        <button type="button" className="plain-button font-semibold" disabled={locked} onClick={take}>
+          Take over as measured
+        </button>
+        <OneLineForm
+          caption
+          label="or dismiss, because"
+          words="Dismiss"
+          value=""
+          keep={(why) => {
+            if (why) writeDown({ kind: 'reconciled', taken: [], dismissed: why });
+          }}
+          className="w-[22rem]"
+        />
+      </div>
+      {fault && (
+        <p role="alert" className="font-medium">
+          ▲ {fault}
+        </p>
+      )}
+    </div>
+  );
+}

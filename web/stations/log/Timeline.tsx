@@ -1,0 +1,133 @@
+import { useStore } from '@nanostores/react';
+import { useEffect, useState } from 'react';
+import type { Build } from '../../../core/format/build';
+import {
+  LIFE_KINDS,
+  lifeKindOf,
+  timelineOf,
+  type TimelineEvent,
+  type LifeKind,
+} from '../../../core/history/vehicleTimeline';
+import { odometerOf } from '../../../core/log/logEntry';
+import { showWithUnit } from '../../../core/units/quantity';
+import { lifeCsv, lifeJson } from '../../../formats/logFile';
+import { Choice } from '../../ui/choices';
+import { download } from '../../ui/download';
+import { changeWords } from '../../state/changeWords';
+import { $job, $save, $units } from '../../state/store';
+import { send } from '../../state/apiClient';
+import { $log, $waiting } from './logStore';
+import { Photo } from './Photo';
+import { entryWords } from './words';
+
+type Filter = LifeKind | 'all';
+const FILTERS: readonly (readonly [Filter, string])[] = [
+  ['all', 'everything'],
+  ...(Object.keys(LIFE_KINDS) as LifeKind[]).map((kind) => [kind, LIFE_KINDS[kind]] as const),
+];
+const HOW = { import: 'brought in', edit: 'changed', undo: 'taken back', redo: 'made again' } as const;
+/** As many lines as are drawn at once; the rest is behind a press. */
+const MOST = 60;
+
+function eventWords(event: TimelineEvent): string {
+  if (event.kind === 'change')
+    return `${event.of} ${HOW[event.how]}${event.changes.length > 0 ? `: ${changeWords(event.changes)}` : ''}`;
+  return event.kind === 'log' ? '' : event.kind === 'tick' ? `✓ ${event.words}` : event.words;
+}
+
+/** What happened to the vehicle of the page before; asked for again after each save. */
+function useTimeline(vehicleId: number | undefined): TimelineEvent[] {
+  const save = useStore($save);
+  const [life, setLife] = useState<TimelineEvent[]>([]);
+  const at = save.kind === 'saved' ? save.at : undefined;
+  useEffect(() => {
+    if (vehicleId === undefined || at === undefined) return;
+    let here = true;
+    void send<TimelineEvent[]>('GET', `/api/vehicles/${vehicleId}/life`).then((answer) => {
+      if (here && answer.kind === 'ok') setLife(answer.value);
+    });
+    return () => {
+      here = false;
+    };
+  }, [vehicleId, at]);
+  return life;
+}
+
+/** The vehicle's whole life, newest first: what was written down, changed, ticked and quoted; out as CSV or JSON. */
+export function Timeline({ build }: { build: Build }) {
+  const units = useStore($units);
+  const log = useStore($log);
+  const waiting = useStore($waiting);
+  const job = useStore($job);
+  const [filter, setFilter] = useState<Filter>('all');
+  const [all, setAll] = useState(false);
+  const life = useTimeline(job?.vehicleId);
+  const found = timelineOf(life, log, job?.number ?? '').filter(
+    (event) => filter === 'all' || lifeKindOf(event) === filter,
+  );
+  const shown = all ? found : found.slice(0, MOST);
+  const file = `${job?.number.toLowerCase() ?? 'job'}-life`;
+  return (
+    <div data-testid="timeline">
+      <div className="flex flex-wrap items-end gap-3">
+        <h3 className="text-lg font-semibold">Its life so far</h3>
+        <Choice label="Show" value={filter} options={FILTERS} choose={setFilter} />
+        {waiting > 0 && (
+          <p role="status" data-testid="log-waiting" className="font-medium">
+            ◔ {waiting} {waiting === 1 ? 'entry waits' : 'entries wait'} for the connection
+          </p>
+        )}
+        <span className="no-print ml-auto flex gap-2">
+          <button
+            type="button"
+            className="plain-button"
+            disabled={found.length === 0}
+            onClick={() => download(lifeCsv(found), `${file}.csv`, 'text/csv')}
+          >
+            CSV
+          </button>
+          <button
+            type="button"
+            className="plain-button"
+            disabled={found.length === 0}
+            onClick={() => download(lifeJson(found), `${file}.json`, 'application/json')}
+          >
+            JSON
+          </button>
+        </span>
+      </div>
+      {shown.length === 0 ? (
+        <p className="text-graphite">Nothing yet.</p>
+      ) : (
+        <table className="mt-1 w-full text-[0.95rem]">
+          <tbody>
+            {shown.map((event) => {
+              const entry = event.kind === 'log' ? event.entry : null;
+              const km = entry ? odometerOf(entry) : undefined;
+              return (
+                <tr key={event.id} className="border-line border-b align-top" data-entry={lifeKindOf(event)}>
+                  <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">
+                    {event.at.replace('T', ' ')}
+                  </td>
+                  <td className="pr-3 whitespace-nowrap">{event.by}</td>
+                  <td className="pr-3 whitespace-nowrap">
+                    {km === undefined ? '' : showWithUnit(km, 'distance', units)}
+                  </td>
+                  <td className="w-full">
+                    {entry ? entryWords(entry, build, units) : eventWords(event)}
+                    {entry?.kind === 'photo' && <Photo id={entry.photo} words={entry.words} />}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {found.length > shown.length && (
+        <button type="button" className="plain-button mt-1" onClick={() => setAll(true)}>
+          Show all {found.length}
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,134 @@
+import { atom } from 'nanostores';
+import { toast } from 'sonner';
+import type { Fault } from '../../../core/format/fields';
+import { logEntrySchema, type LogEntry } from '../../../core/log/logEntry';
+import { signed } from '../../state/clock';
+import { $active, $job } from '../../state/store';
+import { refusalWords, send } from '../../state/apiClient';
+import { sendPhotos } from './photos';
+
+/** The log of the job on the page, with what was written down here and is not sent yet. */
+export const $log = atom<LogEntry[]>([]);
+/** How many entries wait for the connection. */
+export const $waiting = atom(0);
+
+const RETRY_MS = 4000;
+const slot = (jobId: number): string => `vexlo-log-${jobId}`;
+
+function unsent(jobId: number): LogEntry[] {
+  try {
+    return JSON.parse(localStorage.getItem(slot(jobId)) ?? '[]') as LogEntry[];
+  } catch {
+    return [];
+  }
+}
+
+function keep(jobId: number, list: readonly LogEntry[]): void {
+  if (list.length === 0) localStorage.removeItem(slot(jobId));
+  else localStorage.setItem(slot(jobId), JSON.stringify(list));
+  $waiting.set(list.length);
+}
+
+function show(stored: readonly LogEntry[], waiting: readonly LogEntry[]): void {
+  const known = new Set(stored.map(({ id }) => id));
+  $log.set(
+    [...stored, ...waiting.filter(({ id }) => !known.has(id))].sort((a, b) => a.at.localeCompare(b.at)),
+  );
+}
+
+/** The entries of a list that a refusal names by their place in it; all of them where it names none. */
+function refusedOf(list: readonly LogEntry[], { faults }: { faults: readonly Fault[] }): readonly LogEntry[] {
+  const places = new Set(faults.map(({ path }) => path.split('.')[0]));
+  const named = list.filter((_, i) => places.has(String(i)));
+  return named.length > 0 ? named : list;
+}
+
+let sending = false;
+
+/** Sends what waits; each entry has its id from here, so that one that is sent twice stands once. */
+async function flush(jobId: number): Promise<void> {
+  if (sending) return;
+  sending = true;
+  const waiting = unsent(jobId);
+  // Pictures go first: an entry that speaks of one is sent once the picture is there. Where they cannot, the rest still may.
+  const photos = waiting.some(({ kind }) => kind === 'photo') ? await sendPhotos(jobId) : [];
+  for (const { why } of photos ?? []) toast(`The photo was not kept: it ${why}`);
+  const faulty = new Set(photos?.map(({ id }) => id));
+  const spoilt = (entry: LogEntry): boolean => entry.kind === 'photo' && faulty.has(entry.photo);
+  if (faulty.size > 0) {
+    keep(
+      jobId,
+      unsent(jobId).filter((entry) => !spoilt(entry)),
+    );
+    $log.set($log.get().filter((entry) => !spoilt(entry)));
+  }
+  const list = waiting.filter((entry) => !spoilt(entry) && (photos !== null || entry.kind !== 'photo'));
+  const answer = await send<LogEntry[]>(
+    list.length > 0 ? 'POST' : 'GET',
+    `/api/jobs/${jobId}/log`,
+    list.length > 0 ? list : undefined,
+  );
+  sending = false;
+  if (answer.kind === 'unreachable') return;
+  // What the server will never take is told and put aside, so that it does not hold the rest, which waits on.
+  const refused = answer.kind === 'refused' ? refusedOf(list, answer) : [];
+  const gone = new Set((answer.kind === 'ok' ? list : refused).map(({ id }) => id));
+  const left = unsent(jobId).filter(({ id }) => !gone.has(id));
+  keep(jobId, left);
+  if (answer.kind === 'ok') show(answer.value, left);
+  else {
+    show(
+      $log.get().filter(({ id }) => !gone.has(id)),
+      left,
+    );
+    toast(`Not written down: ${refusalWords(answer)}`);
+  }
+  // What came in meanwhile goes next; pictures that could not be sent wait for the next try.
+  if (left.some(({ kind }) => photos !== null || kind !== 'photo')) void flush(jobId);
+}
+
+export type Draft = LogEntry extends infer E
+  ? E extends LogEntry
+    ? Omit<E, 'id' | 'at' | 'by' | 'stageId'>
+    : never
+  : never;
+
+/**
+ * Writes an entry down, here at once and on the server when it can be reached. What is wrong with it comes back as a text
+ * to show, and then nothing is written; null where it was.
+ */
+export function writeDown(draft: Draft): string | null {
+  const job = $job.get();
+  const stage = $active.get();
+  if (!job) return null;
+  const read = logEntrySchema.safeParse({
+    ...draft,
+    ...signed(),
+    id: crypto.randomUUID(),
+    ...(stage ? { stageId: stage.id } : {}),
+  });
+  if (!read.success) {
+    const [issue] = read.error.issues;
+    return `${issue?.path.at(-1)?.toString() ?? 'entry'} ${issue?.message ?? 'was not taken'}`;
+  }
+  keep(job.id, [...unsent(job.id), read.data]);
+  show($log.get(), [read.data]);
+  void flush(job.id);
+  return null;
+}
+
+/** Loads the log and sends what an earlier visit left; tries again whenever the connection may be back. */
+export function startLog(jobId: number): () => void {
+  show([], unsent(jobId));
+  $waiting.set(unsent(jobId).length);
+  void flush(jobId);
+  const again = (): void => {
+    if (unsent(jobId).length > 0) void flush(jobId);
+  };
+  const timer = setInterval(again, RETRY_MS);
+  addEventListener('online', again);
+  return () => {
+    clearInterval(timer);
+    removeEventListener('online', again);
+  };
+}

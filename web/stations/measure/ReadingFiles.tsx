@@ -1,0 +1,89 @@
+import { Download, Gauge, Printer } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { Fault } from '../../../core/format/fields';
+import { takeAll } from '../../../core/measure/takeAll';
+import { download } from '../../ui/download';
+import { DevicesDialog } from '../devices/DevicesDialog';
+import { FileButton } from '../../ui/FileButton';
+import { FaultDialog } from '../../ui/FaultDialog';
+import { takeCorner } from '../../state/edits';
+import { step } from '../../state/saving';
+import { $job } from '../../state/store';
+
+/** Asked for when a file is read or written, not with the sheet. */
+const csv = () => import('../../../formats/readingsCsv');
+
+/** Readings out as CSV and in again, and the form to print and take to the bay. */
+export function ReadingFiles({ vehicle, axle }: { vehicle: Vehicle; axle: AxleName }) {
+  const [reading, setReading] = useState(false);
+  const [faults, setFaults] = useState<Fault[] | null>(null);
+  const job = $job.get();
+  const bring = async (text: string): Promise<void> => {
+    const { readReadings } = await csv();
+    const read = readReadings(text, vehicle.stock);
+    if (!read.ok) {
+      setFaults(read.faults);
+      return;
+    }
+    const taken = takeAll(vehicle, read.rows);
+    if (!taken.ok) {
+      setFaults(taken.faults);
+      return;
+    }
+    for (const one of ['front', 'rear'] as const) {
+      const edited = takeCorner(one, vehicle.corners[one], taken.vehicle.corners[one]);
+      if (!edited.ok) {
+        setFaults(edited.faults);
+        return;
+      }
+    }
+    toast(`Took ${read.rows.length} readings.`, {
+      action: { label: 'Undo', onClick: () => void step('undo') },
+    });
+  };
+  const tool = 'plain-button flex items-center gap-1';
+  return (
+    <div className="no-print flex flex-wrap gap-1.5">
+      <button type="button" className={tool} onClick={() => setReading(true)}>
+        <Gauge size={15} aria-hidden /> Devices
+      </button>
+      {reading && <DevicesDialog first="turn-plate" close={() => setReading(false)} />}
+      <button
+        type="button"
+        className={tool}
+        onClick={() =>
+          void csv().then(({ writeReadings }) =>
+            download(
+              writeReadings(vehicle),
+              `${job?.number.toLowerCase() ?? 'vehicle'}-readings.csv`,
+              'text/csv',
+            ),
+          )
+        }
+      >
+        <Download size={15} aria-hidden /> Export readings
+      </button>
+      <FileButton
+        words="Import readings"
+        label="Readings to import, CSV"
+        className={tool}
+        accept=".csv,text/csv"
+        take={(text) => void bring(text)}
+      />
+      {(['a4', 'letter'] as const).map((paper) => (
+        <a
+          key={paper}
+          className={tool}
+          href={`/api/jobs/${job?.id ?? 0}/form?axle=${axle}&paper=${paper}`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          <Printer size={15} aria-hidden /> Form {paper === 'a4' ? 'A4' : 'Letter'}
+        </a>
+      ))}
+      {faults && <FaultDialog title="No reading was taken" faults={faults} close={() => setFaults(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,173 @@
+import { useStore } from '@nanostores/react';
+import { useMemo, useState } from 'react';
+import type { AxleName, Vehicle } from '../../../core/format/build';
+import { roundFor, type RoundReading } from '../../../core/measure/round';
+import { SHAPES, type Side, type WellShape } from '../../../core/format/measured';
+import { beginShape, dropReading, takeReading } from '../../../core/measure/take';
+import { readQuantity, show } from '../../../core/units/quantity';
+import { Segments } from '../../ui/choices';
+import { NumberField } from '../../ui/NumberField';
+import { takeCorner } from '../../state/edits';
+import { $units, type Edited } from '../../state/store';
+
+type Props = {
+  vehicle: Vehicle;
+  axle: AxleName;
+  side: Side;
+  setSide: (side: Side) => void;
+  show: (reading: RoundReading | null) => void;
+};
+
+const SHAPE_WORDS: Record<WellShape, string> = {
+  round: 'round',
+  squared: 'squared',
+  closing: 'closing in below the hub',
+  'flat-topped': 'flat-topped',
+};
+
+const kept = (vehicle: Vehicle, axle: AxleName, side: Side, id: string) =>
+  vehicle.corners[axle].measured?.readings.find((one) => one.reading === id && one.side === side);
+
+function take(
+  vehicle: Vehicle,
+  axle: AxleName,
+  side: Side,
+  known: RoundReading,
+  valueMm: number | undefined,
+  errorMm: number | undefined,
+): Edited {
+  const before = vehicle.corners[axle];
+  if (valueMm === undefined) return takeCorner(axle, before, dropReading(before, known.id, side));
+  const taken = takeReading(vehicle, axle, {
+    reading: known.id,
+    side,
+    valueMm,
+    ...(errorMm === undefined ? {} : { errorMm }),
+  });
+  return taken.ok ? takeCorner(axle, before, taken.corner) : { ok: false, faults: [taken.fault] };
+}
+
+/** How sure one reading is: the round's own figure until the hand that read it says otherwise. */
+function Sureness(props: { vehicle: Vehicle; axle: AxleName; side: Side; known: RoundReading }) {
+  const { vehicle, axle, side, known } = props;
+  const units = useStore($units);
+  const reading = kept(vehicle, axle, side, known.id);
+  const [typed, setTyped] = useState<string | null>(null);
+  const errorMm = reading?.errorMm ?? known.errorMm;
+  return (
+    <input
+      className="field-box text-graphite w-16 text-[0.9rem]"
+      aria-label={`${known.label}, accuracy`}
+      title="Accuracy of this reading, one standard deviation"
+      disabled={!reading}
+      value={typed ?? `± ${show(errorMm, 'length', units)}`}
+      onFocus={(event) => {
+        setTyped(show(errorMm, 'length', units));
+        event.target.select();
+      }}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => {
+        const read = readQuantity(typed ?? '', 'length', units);
+        if (read.ok && reading && read.value !== errorMm)
+          take(vehicle, axle, side, known, reading.valueMm, Math.min(200, Math.max(0, read.value)));
+        setTyped(null);
+      }}
+    />
+  );
+}
+
+/** The guided round: one reading after another by keyboard, each shown in the drawing before it is taken. */
+export function RoundPanel({ vehicle, axle, side, setSide, show: showReading }: Props) {
+  const round = useMemo(() => roundFor(axle, side), [axle, side]);
+  const [current, setCurrent] = useState<RoundReading | null>(null);
+  const read = round.filter(({ id }) => kept(vehicle, axle, side, id)).length;
+  const { shape } = vehicle.corners[axle].measured ?? {};
+  const focus = (reading: RoundReading | null): void => {
+    setCurrent(reading);
+    showReading(reading);
+  };
+  return (
+    <div data-testid="round">
+      <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
+        <Segments
+          label="Side"
+          value={side}
+          options={[
+            ['left', 'Left'],
+            ['right', 'Right'],
+          ]}
+          choose={setSide}
+        />
+        <label className="flex items-center gap-2">
+          <span className="caption">Begin from a shape</span>
+          <select
+            className="field-box w-auto"
+            aria-label="Well shape"
+            value={shape ?? ''}
+            onChange={(event) =>
+              void takeCorner(
+                axle,
+                vehicle.corners[axle],
+                beginShape(vehicle, axle, event.target.value as WellShape),
+              )
+            }
+          >
+            <option value="" disabled>
+              none
+            </option>
+            {SHAPES.map((one) => (
+              <option key={one} value={one}>
+                {SHAPE_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <span className="text-graphite ml-auto" data-testid="round-count">
+          {read} of {round.length} read
+        </span>
+      </div>
+      <p className="border-ink min-h-[3.1rem] border-l-4 pl-2" aria-live="polite" data-testid="round-words">
+        {current ? (
+          <>
+            <b className="font-tight text-[1.1rem] font-semibold">{current.label}</b>
+            <br />
+            {current.words}
+          </>
+        ) : (
+          <>Type what the tape reads; Enter goes on, an empty field is skipped. mm, or inches as 14 3/8.</>
+        )}
+      </p>
+      <div
+        className="mt-1 max-h-[26rem] overflow-y-auto pr-1"
+        onBlur={(event) => {
+          if (!event.currentTarget.contains(event.relatedTarget)) focus(null);
+        }}
+      >
+        {round.map((reading) => (
+          <div
+            key={`${side} ${reading.id}`}
+            className="border-line grid grid-cols-[minmax(0,1fr)_8.5rem_4rem] items-start gap-x-2 border-b py-1"
+            onFocus={() => focus(reading)}
+          >
+            <span className={`pt-1 ${current?.id === reading.id ? 'font-semibold' : ''}`}>
+              {reading.label}
+            </span>
+            <NumberField
+              hideLabel
+              label={reading.label}
+              quantity="length"
+              whenLeft
+              path={reading.id}
+              value={kept(vehicle, axle, side, reading.id)?.valueMm}
+              empty="not read"
+              take={(valueMm) =>
+                take(vehicle, axle, side, reading, valueMm, kept(vehicle, axle, side, reading.id)?.errorMm)
+              }
+            />
+            <Sureness vehicle={vehicle} axle={axle} side={side} known={reading} />
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import { useStore } from '@nanostores/react';
+import { useMemo, useRef } from 'react';
+import type { AxleName, Vehicle } from '../../../core/format/build';
+import { poseView, type Point } from '../../../core/clearance/contact';
+import { sweepCorner } from '../../../core/clearance/corner';
+import { standingProfile } from '../../../core/measure/begin';
+import { NO_LIFT } from '../../../core/vehicle/asDelivered';
+import { showWithUnit } from '../../../core/units/quantity';
+import { CornerView, type Frame, type Guide } from '../../drawings/CornerView';
+import { layerOf } from '../../drawings/layers';
+import { sideWords } from '../../../core/verdict';
+import { moveBy } from '../../state/edits';
+import { $units } from '../../state/store';
+
+type Props = {
+  vehicle: Vehicle;
+  axle: AxleName;
+  chosen: string;
+  point: number;
+  choose: (id: string) => void;
+  choosePoint: (point: number) => void;
+  guide?: Guide;
+};
+
+const WIDTH = 620;
+const SCALE = 0.318;
+const FRAMES: readonly Frame[] = [
+  {
+    of: 'side',
+    left: 2,
+    top: 18,
+    width: 392,
+    height: 372,
+    x: 198,
+    y: 224,
+    scale: SCALE,
+    title: 'side, front to the left',
+  },
+  {
+    of: 'front',
+    left: 404,
+    top: 18,
+    width: 214,
+    height: 372,
+    x: 548,
+    y: 224,
+    scale: SCALE,
+    title: 'from the front',
+  },
+  {
+    of: 'plan',
+    left: 2,
+    top: 410,
+    width: 392,
+    height: 200,
+    x: 198,
+    y: 556,
+    scale: SCALE,
+    title: 'plan, outboard down',
+  },
+];
+
+const ONE_POSE = { zone: 'all' as const, marginMm: 0, grid: { lock: 1, travel: 2 } };
+const AS_IT_STANDS = { lift: { front: NO_LIFT, rear: NO_LIFT }, sagMm: { front: 0, rear: 0 } };
+
+/** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
+export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint, guide }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const index = vehicle.corners[axle].obstacles.findIndex(({ id }) => id === chosen);
+  const units = useStore($units);
+  const { profile, view } = useMemo(() => {
+    const standing = standingProfile(vehicle);
+    const corner = sweepCorner(vehicle, axle, AS_IT_STANDS, ONE_POSE);
+    return {
+      profile: standing,
+      view: poseView(corner, standing, new Float64Array(corner.flat.count), 0, 0),
+    };
+  }, [vehicle, axle]);
+  const { obstacles } = vehicle.corners[axle];
+  const drawn = view.obstacles.map(({ id, points }, i) => {
+    const obstacle = obstacles[i];
+    return {
+      id,
+      points,
+      name: `${sideWords(obstacle?.side)}${obstacle?.label || id}`,
+      layer: layerOf(obstacle?.material ?? 'sheet'),
+      guessed: obstacle?.estimated ?? [],
+    };
+  });
+  const movePoint = {
+    scale: () => WIDTH / (svg.current?.getBoundingClientRect().width ?? WIDTH),
+    move: (at: number, by: Point) => void moveBy(axle, index, at, by),
+    take: choosePoint,
+  };
+  const name = obstacles.find(({ id }) => id === view.nearest.obstacle)?.label ?? view.nearest.obstacle;
+  return (
+    <div>
+      <h3 className="caption">
+        As delivered at ride height; press a line, drag its points (arrows: 1 mm) · hollow: estimated
+      </h3>
+      <svg
+        ref={svg}
+        className="drawing"
+        viewBox={`0 0 ${WIDTH} 612`}
+        role="group"
+        aria-label="The wheel well as measured"
+        data-testid="well-drawing"
+      >
+        {FRAMES.map((frame) => (
+          <CornerView
+            key={frame.of}
+            frame={frame}
+            profile={profile}
+            hub={view.hub}
+            spin={view.spin}
+            obstacles={drawn}
+            near={chosen}
+            marked={{ id: chosen, point }}
+            pick={choose}
+            movePoint={movePoint}
+            {...(guide ? { guide } : {})}
+          />
+        ))}
+        <text x={406} y={434} fontSize={18} fontWeight={600}>
+          {vehicle.stock.tire.code}
+        </text>
+        <text x={406} y={458} fontSize={14}>
+          nearest: {name}
+        </text>
+        <text x={406} y={480} fontSize={14}>
+          {showWithUnit(view.nearest.clearanceMm, 'length', units)} ·{' '}
+          {showWithUnit(view.nearest.clearanceMm, 'length', units === 'metric' ? 'inch' : 'metric')}
+        </text>
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { useStore } from '@nanostores/react';
+import type { Build } from '../../../core/format/build';
+import { Field } from '../../ui/Field';
+import { TextField } from '../../ui/TextField';
+import { setStage } from '../../state/edits';
+import { $assessment, $locked } from '../../state/store';
+import { ChangeTable } from './ChangeTable';
+import { CheckList } from './CheckList';
+import { LiftPanel } from './LiftPanel';
+import { TirePanel } from './TirePanel';
+import { useCatalog } from './useCatalog';
+import { WheelPanel } from './WheelPanel';
+
+/** Tire, wheel, spacer and lift of the stage, and what changes against as delivered. */
+export function PackageStation({ build }: { build: Build }) {
+  const judged = useStore($assessment);
+  const catalog = useCatalog();
+  const locked = useStore($locked);
+  return (
+    <section id="package" aria-labelledby="package-title" className="station">
+      <div className="mb-2 flex flex-wrap items-end gap-x-6">
+        <h2 id="package-title" className="station-title">
+          Package
+        </h2>
+        {locked ? (
+          <p className="pb-0.5">
+            As delivered follows the vehicle. To plan a change, add a stage: it starts as a copy of this one.
+          </p>
+        ) : (
+          <div className="flex items-end gap-4">
+            <div className="w-72">
+              <TextField
+                hideLabel
+                label="Name of this stage"
+                path="package.label"
+                value={build.package.label}
+                take={(text) => setStage('/package/label', text)}
+              />
+            </div>
+            <div className="flex w-60 items-center gap-2">
+              <span className="caption whitespace-nowrap" aria-hidden>
+                Axle ratio
+              </span>
+              <Field
+                hideLabel
+                label="Axle ratio of this stage"
+                path="package.axleRatio"
+                value={build.package.axleRatio}
+                quantity="plain"
+                step={0.1}
+                empty={`${build.vehicle.stock.axleRatio} as delivered`}
+              />
+            </div>
+          </div>
+        )}
+      </div>
+      <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 print:grid-cols-2 xl:grid-cols-[0.9fr_0.95fr_1.15fr_1.15fr]">
+        <TirePanel
+          tire={build.package.tire}
+          rimWidthIn={build.package.wheel.widthIn}
+          locked={locked}
+          catalog={catalog.tires}
+          openCatalog={catalog.open}
+        />
+        <WheelPanel build={build} locked={locked} catalog={catalog.wheels} openCatalog={catalog.open} />
+        <LiftPanel
+          lift={build.package.lift}
+          sagMm={build.package.sagMm}
+          {...(build.package.lockStopDeg === undefined ? {} : { lockStopDeg: build.package.lockStopDeg })}
+          locked={locked}
+        />
+        <div className="flex flex-col gap-3">
+          {judged && <ChangeTable build={judged.build} assessment={judged.assessment} />}
+          {judged && (
+            <CheckList
+              checks={[
+                ...judged.assessment.wheel.checks,
+                ...judged.assessment.checks.filter(({ id }) => id.startsWith('ride-height')),
+                ...judged.assessment.speedometer.checks,
+              ]}
+            />
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,122 @@
+import { middleOf, type Vec } from '../../../core/geometry/vec';
+import { proxy, wrap, type Remote } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Picks } from '../../../core/scan/align';
+import type { ScanPart } from '../../../core/scan/parts';
+import type { PartResult, ScanApi, ScanSummary } from '../../workers/scan.worker';
+import type { ScanScene } from './scene';
+
+type Busy = { words: string; share: number };
+type Answered<T> = ({ ok: true } & T) | { ok: false; message: string };
+
+export const PICK_NAMES = [
+  'Hub centre',
+  'Hub face, one more point',
+  'Hub face, another',
+  'Ground, one point',
+  'Ground, another',
+  'Ground, a third',
+] as const;
+
+export type ScanState = {
+  summary: ScanSummary | null;
+  busy: Busy | null;
+  message: string;
+  picks: (Vec | null)[];
+  aligned: boolean;
+  parts: ScanPart[];
+  counts: number[];
+  results: PartResult[] | null;
+  sweptMs: number;
+};
+
+const EMPTY: ScanState = {
+  summary: null,
+  busy: null,
+  message: '',
+  picks: PICK_NAMES.map(() => null),
+  aligned: false,
+  parts: [],
+  counts: [],
+  results: null,
+  sweptMs: 0,
+};
+
+/** The picks as the alignment takes them; null while one is missing. */
+export function picksOf(picks: readonly (Vec | null)[]): Picks | null {
+  const [hub, faceA, faceB, a, b, c] = picks;
+  return hub && faceA && faceB && a && b && c ? { hub, face: [faceA, faceB], ground: [a, b, c] } : null;
+}
+
+/** A scan in its worker: what of it the page knows, and the work that can be asked for. One at a time. */
+export function useScan(marginMm: number) {
+  const [state, setState] = useState<ScanState>(EMPTY);
+  const worker = useRef<Remote<ScanApi> | null>(null);
+  const scene = useRef<ScanScene | null>(null);
+  const set = useCallback((part: Partial<ScanState>) => setState((now) => ({ ...now, ...part })), []);
+  useEffect(() => {
+    const thread = new Worker(new URL('../../workers/scan.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = wrap<ScanApi>(thread);
+    return () => thread.terminate();
+  }, []);
+
+  /** Draws all points anew, piece by piece, so that the page never holds them all. */
+  const draw = useCallback(async () => {
+    const api = worker.current;
+    if (!api || !scene.current) return;
+    scene.current.clear();
+    for (let number = 0; ; number++) {
+      const piece = await api.piece(number);
+      if (!piece) break;
+      scene.current.add(piece, marginMm);
+    }
+    set({ counts: await api.counts() });
+  }, [marginMm, set]);
+
+  /** Runs one piece of work with its progress; what it refuses is said. */
+  const run = useCallback(
+    async <T extends object>(
+      words: string,
+      work: (api: Remote<ScanApi>, progress: (share: number) => void) => Promise<Answered<T>>,
+    ): Promise<({ ok: true } & T) | null> => {
+      const api = worker.current;
+      if (!api) return null;
+      set({ busy: { words, share: 0 }, message: '' });
+      try {
+        const answer = await work(
+          api,
+          proxy((share: number) => set({ busy: { words, share } })),
+        );
+        if (answer.ok) return answer;
+        set({ message: answer.message });
+      } catch (error) {
+        set({ message: `The work failed: ${error instanceof Error ? error.message : String(error)}` });
+      } finally {
+        set({ busy: null });
+      }
+      return null;
+    },
+    [set],
+  );
+
+  /** Takes over a cloud that the worker has just got, and shows all of it. */
+  const taken = useCallback(
+    async (summary: ScanSummary, more: Partial<ScanState>) => {
+      set({ summary, results: null, ...more });
+      const { low, high } = summary;
+      const at = middleOf(low, high);
+      const size = Math.max(...[0, 1, 2].map((axis) => (high[axis] ?? 0) - (low[axis] ?? 0)));
+      scene.current?.look(at, Math.max(300, size * 1.35));
+      await draw();
+    },
+    [draw, set],
+  );
+
+  /** The drawing comes and goes with the page's choice of view; the scan stays. */
+  const attach = useCallback((made: ScanScene | null) => {
+    scene.current = made;
+  }, []);
+
+  return { state, set, worker, scene, attach, draw, run, taken };
+}
+export type Scan = ReturnType<typeof useScan>;

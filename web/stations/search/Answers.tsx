@@ -1,0 +1,217 @@
+import { useStore } from '@nanostores/react';
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import { toast } from 'sonner';
+import type { Build } from '../../../core/format/build';
+import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
+import { MERIT_WORDS } from '../../../core/search/ranking';
+import type { Found } from '../../../core/search/found';
+import type { Why } from '../../../core/search/summary';
+import { showRounded, type UnitSystem } from '../../../core/units/quantity';
+import { GradeMark } from '../../drawings/GradeMark';
+import type { Report } from '../../workers/search.worker';
+import { $units } from '../../state/store';
+import { makeStage } from './makeStage';
+import { Picture } from './Picture';
+import { searchWorker } from './searchStore';
+import { WheelPeek } from './WheelPeek';
+
+const SHOWN = 12;
+const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units);
+
+function byWords(stop: Stop, by: number, units: UnitSystem): string {
+  if (!Number.isFinite(by)) return ': it is not known';
+  const unit = STOP_UNITS[stop];
+  if (unit === '' || by === 0) return '';
+  if (unit === 'mm') return `, by ${mm(by, units)}`;
+  if (unit === 'share') return `, by ${(by * 100).toFixed(0)} %`;
+  return `, by ${by.toFixed(0)}${unit === 'money' ? '' : ` ${unit}`}`;
+}
+
+/** How many fell to each limit, and what stopped a tire or wheel that is named. */
+function WhyNot({ fallen }: { fallen: Report['fallen'] }) {
+  const units = useStore($units);
+  const [typed, setTyped] = useState('');
+  const [found, setFound] = useState<Why[]>([]);
+  const look = async (text: string): Promise<void> => {
+    setTyped(text);
+    setFound(await searchWorker().why(text));
+  };
+  return (
+    <div data-testid="why-not">
+      <h3 className="text-lg font-semibold">Why not</h3>
+      <ul>
+        {STOPS.filter((stop) => fallen[stop] > 0).map((stop) => (
+          <li key={stop} data-stop={stop} className="border-line flex justify-between gap-3 border-b">
+            <span>{STOP_WORDS[stop]}</span>
+            <b className="font-semibold">{fallen[stop].toLocaleString('en')}</b>
+          </li>
+        ))}
+      </ul>
+      <label className="caption mt-2 block">
+        Why not this tire or wheel?
+        <input
+          className="field-box text-ink"
+          value={typed}
+          placeholder="maker, size…"
+          onChange={(event) => void look(event.target.value)}
+        />
+      </label>
+      <ul data-testid="why-answers">
+        {found.map(({ words, found: yes, stop, by }) => (
+          <li key={words} className="border-line border-b py-0.5">
+            <b className="font-semibold">{words}</b>:{' '}
+            {yes
+              ? 'it is among what was found'
+              : stop
+                ? `${STOP_WORDS[stop]}${byWords(stop, by, units)}`
+                : 'no wheel here carries it, or it was not judged yet'}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** What a little more would open. */
+function OneStep({ report: { nextLift, tuck } }: { report: Report }) {
+  const units = useStore($units);
+  if (!nextLift && !tuck.largest) return null;
+  return (
+    <p className="mt-1" data-testid="one-step">
+      One step past the limit:{' '}
+      {nextLift &&
+        `the next lift kit (${nextLift.liftMm} mm) would let a tire of ${mm(nextLift.diameterMm, units)} stand`}
+      {nextLift && tuck.largest && '; '}
+      {tuck.largest &&
+        `tucking the liner by 5 mm would let ${tuck.count.toLocaleString('en')} more stand, up to ${mm(tuck.largest.diameterMm, units)}`}
+      .
+    </p>
+  );
+}
+
+/** Arrows go from line to line; Enter makes a stage of the one that has the focus. */
+function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
+  const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (!way) return;
+  const buttons = [...event.currentTarget.querySelectorAll('button')];
+  const at = buttons.findIndex((one) => one === document.activeElement);
+  if (at < 0) return;
+  event.preventDefault();
+  buttons[at + way]?.focus();
+}
+
+/** What was found: the picture, the ranking with the one thing each is good at, and why the others fell out. */
+export function Answers({ report }: { report: Report }) {
+  const units = useStore($units);
+  const [chosen, setChosen] = useState<{ found: Found; build: Build } | null>(null);
+  const [all, setAll] = useState(false);
+  const look = async (found: Found): Promise<void> => {
+    const build = await searchWorker().build(found);
+    if (build) setChosen({ found, build });
+  };
+  const take = async (found: Found): Promise<void> => {
+    const build = await searchWorker().build(found);
+    const refused = build ? await makeStage(build) : 'The search was started anew meanwhile.';
+    if (refused) toast(refused);
+  };
+  const { ranked, parts, running } = report;
+  const [best] = ranked;
+  useEffect(() => {
+    // The best is shown before anything is pointed at.
+    if (running || chosen || !best) return;
+    void searchWorker()
+      .build(best)
+      .then((build) => build && setChosen((before) => before ?? { found: best, build }));
+  }, [running, chosen, best]);
+  return (
+    <div className="mt-3">
+      <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-x-8">
+        <Picture found={report.picture} look={(one) => void look(one)} />
+        <div>
+          {chosen ? (
+            <WheelPeek {...chosen} />
+          ) : (
+            <p className="text-graphite">
+              Point at a mark, or at a line below, to see its wheel in the corner. The front is what no other
+              package is better than in every way.
+            </p>
+          )}
+        </div>
+      </div>
+      <OneStep report={report} />
+      <div className="mt-3 grid grid-cols-[minmax(0,2fr)_minmax(0,1fr)] gap-x-8">
+        <table className="self-start text-[0.95rem]" data-testid="ranking">
+          <thead>
+            <tr className="caption border-ink border-b text-left">
+              <th className="py-1">Package</th>
+              <th className="pr-3 text-right">Over all</th>
+              <th className="pr-3">Grade</th>
+              <th className="pr-3 text-right">Lock</th>
+              <th className="pr-3 text-right">Cost</th>
+              <th className="pr-3">Good because</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody onKeyDown={moveAmongLines}>
+            {(all ? ranked : ranked.slice(0, SHOWN)).map((one, i) => (
+              <tr
+                key={`${one.tire} ${one.wheel} ${one.spacer} ${one.lift} ${one.ratio}`}
+                className="border-line hover:bg-soft border-b align-top"
+                onMouseEnter={() => void look(one)}
+              >
+                <td className="py-1 pr-3">
+                  <b className="font-semibold">{parts[i]?.tire}</b>
+                  <span className="text-graphite block text-[0.85rem]">
+                    {[
+                      parts[i]?.wheel,
+                      one.spacer > 0 && parts[i]?.spacer,
+                      one.lift > 0 && parts[i]?.lift,
+                      one.ratio > 0 && parts[i]?.ratio,
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </td>
+                <td className="py-1 pr-3 text-right whitespace-nowrap">{mm(one.diameterMm, units)}</td>
+                <td className="py-1 pr-3 whitespace-nowrap">
+                  <GradeMark grade={one.grade} size={15} />{' '}
+                  <span className="text-graphite">{mm(one.leastMm, units)}</span>
+                </td>
+                <td className="py-1 pr-3 text-right whitespace-nowrap">
+                  {(one.lockKept * 100).toFixed(0)} %
+                </td>
+                <td className="py-1 pr-3 text-right">
+                  {one.cost === null ? 'not known' : one.cost.toFixed(0)}
+                </td>
+                <td className="py-1 pr-3">{MERIT_WORDS[one.reason]}</td>
+                <td className="py-1">
+                  <button
+                    type="button"
+                    className="plain-button whitespace-nowrap"
+                    onFocus={() => void look(one)}
+                    onClick={() => void take(one)}
+                  >
+                    Make a stage
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <WhyNot fallen={report.fallen} />
+      </div>
+      {ranked.length === 0 && (
+        <p className="text-lg">
+          {report.done
+            ? 'Nothing keeps to these limits. “Why not” says what stopped how many; loosen that one.'
+            : 'Nothing yet.'}
+        </p>
+      )}
+      {ranked.length > SHOWN && !all && (
+        <button type="button" className="plain-button mt-1" onClick={() => setAll(true)}>
+          Show the first {ranked.length}
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,143 @@
+import { useStore } from '@nanostores/react';
+import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { readQuantity, show, showWithUnit, unitOf, type Quantity } from '../../core/units/quantity';
+import { $units, type Edited } from '../state/store';
+import { useTyped } from './useTyped';
+
+type Props = {
+  label: string;
+  value: number | undefined;
+  quantity: Quantity;
+  /** Takes the value in; a refusal is shown under the field and nothing changes. */
+  take: (value: number | undefined) => Edited;
+  /** The field's place in the build file, so that its faults are shown here. */
+  path: string;
+  /** What an empty field means; without it the field may not be empty. */
+  empty?: string;
+  disabled?: boolean;
+  hint?: ReactNode;
+  /** One step of the arrow keys, in the chosen unit. */
+  step?: number;
+  hideLabel?: boolean;
+  /** Takes the value in when the field is left or Enter is pressed, not with every key: for what is checked as a whole. */
+  whenLeft?: boolean;
+};
+
+/** Moves on to the next field of the same form: the hand that types does not look for the mouse. */
+export function nextField(from: HTMLElement): void {
+  const fields = [...document.querySelectorAll<HTMLElement>('[data-field]:not(:disabled)')];
+  const next = fields[fields.indexOf(from) + 1];
+  next?.focus();
+  if (next instanceof HTMLInputElement) next.select();
+}
+
+/** A measured number: typed in either unit, stored in one, stepped with the arrow keys, next with Enter. */
+export function NumberField({
+  label,
+  value,
+  quantity,
+  take,
+  path,
+  empty,
+  disabled,
+  hint,
+  step,
+  hideLabel,
+  whenLeft,
+}: Props) {
+  const units = useStore($units);
+  const id = useId();
+  const [typed, setTyped] = useTyped(value);
+  const [fault, setFault] = useState<string | null>(null);
+  const unit = unitOf(quantity, units);
+  const text = typed ?? (value === undefined ? '' : show(value, quantity, units));
+  const attempt = (next: number | undefined): boolean => {
+    const edited = take(next);
+    if (edited.ok) {
+      setFault(null);
+      return true;
+    }
+    const mine = edited.faults.find((one) => one.path === path) ?? edited.faults[0];
+    setFault(mine ? (mine.path === path ? mine.message : `${mine.path} ${mine.message}`) : 'cannot be taken');
+    return false;
+  };
+  /** Takes in what is typed; false, with the fault shown, where it is refused. */
+  const settle = (next: string): boolean => {
+    if (next.trim() === '') {
+      if (empty !== undefined) return attempt(undefined);
+      setFault('is empty; type a number');
+      return false;
+    }
+    const read = readQuantity(next, quantity, units);
+    if (read.ok) return attempt(read.value);
+    setFault(read.message);
+    return false;
+  };
+  const type = (next: string): void => {
+    setTyped(next);
+    if (whenLeft) setFault(null);
+    else settle(next);
+  };
+  const leave = (): boolean => whenLeft !== true || typed === null || settle(typed);
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>): void => {
+    if (event.key === 'Escape') {
+      setTyped(null);
+      setFault(null);
+    }
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      if (leave()) nextField(event.currentTarget);
+    }
+    if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && value !== undefined) {
+      event.preventDefault();
+      const inch = quantity === 'length' && units === 'inch';
+      const one = inch ? 25.4 / 16 : (step ?? (quantity === 'rim' ? 0.5 : 1));
+      const by = one * (event.shiftKey ? 10 : 1) * (event.key === 'ArrowUp' ? 1 : -1);
+      setTyped(null);
+      attempt(inch ? value + by : Math.round((value + by) * 1e6) / 1e6);
+    }
+  };
+  const other = units === 'metric' ? 'inch' : 'metric';
+  const both =
+    quantity === 'length' && value !== undefined ? showWithUnit(value, quantity, other) : undefined;
+  return (
+    <div>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'caption block'}>
+        {label}
+      </label>
+      <div className="relative">
+        <input
+          id={id}
+          className="field-box pr-10 text-[1.05rem] font-medium"
+          data-field=""
+          data-path={path}
+          inputMode="decimal"
+          autoComplete="off"
+          disabled={disabled}
+          value={text}
+          placeholder={empty}
+          aria-invalid={fault !== null}
+          aria-describedby={fault ? `${id}-fault` : undefined}
+          onChange={(event) => type(event.target.value)}
+          onFocus={(event) => event.target.select()}
+          onBlur={() => (fault === null && leave() ? setTyped(null) : undefined)}
+          onKeyDown={onKeyDown}
+        />
+        <span className="text-graphite pointer-events-none absolute top-1.5 right-2 text-sm" aria-hidden>
+          {unit}
+        </span>
+      </div>
+      {fault ? (
+        <p id={`${id}-fault`} role="alert" className="text-ink mt-0.5 text-sm font-medium">
+          ▲ {label} {fault}
+        </p>
+      ) : hint || both ? (
+        <p className="text-graphite text-[0.8rem] leading-tight">
+          {both}
+          {both && hint ? ' · ' : ''}
+          {hint}
+        </p>
+      ) : null}
+    </div>
+  );
+}
