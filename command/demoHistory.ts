@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { addDays, format, subDays } from 'date-fns';
-import { readBuild, type BuildFile } from '../core/format/build';
-import type { LogEntry } from '../core/log/logEntry';
+import { type BuildFile } from '../core/format/build';
 import { reconcile } from '../core/calibration/reconcile';
 import { takeOver } from '../core/calibration/takeOver';
 import type { Database } from '../data/client';
@@ -13,6 +12,8 @@ import { importBuild } from '../server/jobs';
 import { writeLog } from '../server/log';
 import { must } from './must';
 import { historySchema, shiftedCorners, type PastJob } from './pastJobs';
+import type { LogEntry } from '../core/format/log';
+import { readBuild } from '../core/format/read';
 
 /** The same id for the same thing in every demo shop. */
 function idOf(text: string): string {

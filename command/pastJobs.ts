@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { AXLES, type BuildFile } from '../core/format/build';
-import { testReadingSchema } from '../core/log/testFit';
 import { tireSchema } from '../core/format/tire';
+import { testReadingSchema } from '../core/format/testFit';
 
 /** One job of the demo shop's past: a demo build whose well stood elsewhere, with what was read and done after it. */
 export const pastJobSchema = z.strictObject({

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, ilike, inArray, or, sql, type SQL } from 'drizzle-orm';
-import type { ItemKind } from '../core/catalog/items';
 import type { Queryable } from './client';
 import { catalogItems, stages } from './schema';
+import type { ItemKind } from '../core/format/catalog';
 
 export type ItemRow = typeof catalogItems.$inferSelect;
 export type NewItem = Omit<typeof catalogItems.$inferInsert, 'id' | 'version'>;

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
-import type { RubPolicy } from '../core/format/build';
 import type { Queryable } from './client';
 import { changes, customers, jobs, stages, vehicles } from './schema';
+import type { RubPolicy } from '../core/format/use';
 
 export type Job = typeof jobs.$inferSelect;
 export type VehicleRow = typeof vehicles.$inferSelect;

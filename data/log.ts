@@ -1,8 +1,8 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Expectation } from '../core/calibration/expectation';
-import type { LogEntry } from '../core/log/logEntry';
 import type { Queryable } from './client';
 import { jobs, logEntries, photos, vehicles } from './schema';
+import type { LogEntry } from '../core/format/log';
 
 export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]> {
   const rows = await db

@@ -1,7 +1,7 @@
 import { and, asc, count, desc, eq } from 'drizzle-orm';
-import type { ScanHead } from '../core/scan/parts';
 import type { Queryable } from './client';
 import { scanChunks, scans } from './schema';
+import type { ScanHead } from '../core/format/scan';
 
 export type ScanRow = typeof scans.$inferSelect;
 

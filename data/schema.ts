@@ -15,22 +15,22 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
-import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/catalog/items';
 import type { Grade } from '../core/clearance/grade';
 import type { School } from '../core/format/driveline';
-import type { SizeRow } from '../core/driveline/sizeSchool';
 import type { Change } from '../core/history/diff';
-import type { DueRule } from '../core/log/due';
 import type { Expectation } from '../core/calibration/expectation';
-import type { ShopCalendar } from '../core/planning/shopCalendar';
 import type { RuleSet } from '../core/format/rules';
-import type { ScanHead } from '../core/scan/parts';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { JOB_STATUSES } from '../core/work/jobStatus';
-import type { LogEntry } from '../core/log/logEntry';
-import type { JobWork } from '../core/work/jobWork';
-import type { Quote, Terms } from '../core/quote/quote';
-import type { WorkRule } from '../core/work/workRules';
+import type { DueRule } from '../core/format/due';
+import type { LogEntry } from '../core/format/log';
+import type { JobWork } from '../core/format/jobWork';
+import type { Quote, Terms } from '../core/format/quote';
+import type { ScanHead } from '../core/format/scan';
+import type { ShopCalendar } from '../core/format/shopCalendar';
+import type { SizeRow } from '../core/format/sizeTable';
+import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/format/catalog';
+import type { WorkRule } from '../core/format/workRules';
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
 export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;

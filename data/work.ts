@@ -1,8 +1,8 @@
 import { and, asc, desc, eq, isNull, ne, sql } from 'drizzle-orm';
-import type { JobWork } from '../core/work/jobWork';
-import type { Quote } from '../core/quote/quote';
 import type { Queryable } from './client';
 import { jobs, jobWork, quotes, vehicles } from './schema';
+import type { JobWork } from '../core/format/jobWork';
+import type { Quote } from '../core/format/quote';
 
 export async function workOfJob(db: Queryable, jobId: number) {
   const [row] = await db.select().from(jobWork).where(eq(jobWork.jobId, jobId));

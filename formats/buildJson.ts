@@ -1,7 +1,8 @@
 import stringify from 'json-stringify-pretty-compact';
-import { readBuild, type Build, type BuildFile } from '../core/format/build';
+import { type Build, type BuildFile } from '../core/format/build';
 import type { Fault } from '../core/format/fields';
 import { parseJson } from './json';
+import { readBuild } from '../core/format/read';
 
 export type ReadFile = { ok: true; build: Build; file: BuildFile } | { ok: false; faults: Fault[] };
 

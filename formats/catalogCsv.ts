@@ -1,9 +1,9 @@
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/catalog/items';
 import { faultsOf, type Fault } from '../core/format/fields';
 import { putDotted } from '../core/dotted';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
+import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/format/catalog';
 
 /** A row of a file: what it says, and on which line. */
 export type CatalogRow<K extends ItemKind = ItemKind> = CatalogItem<K> & { line: number };

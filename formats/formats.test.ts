@@ -9,11 +9,12 @@ import { takeAll } from '../core/measure/takeAll';
 import { demoTexts, example, exampleFile } from '../tests/example';
 import { faultLines, readBuildText, writeBuildText } from './buildJson';
 import { buildSchemaText } from './buildSchema';
-import { ITEM_KINDS, itemName } from '../core/catalog/items';
+import { itemName } from '../core/catalog/items';
 import { readCatalog, writeCatalog } from './catalogCsv';
 import { measuringForm } from './measuringForm';
 import { PAPERS } from './paper';
 import { readReadings, writeReadings } from './readingsCsv';
+import { ITEM_KINDS } from '../core/format/catalog';
 
 describe('build files', () => {
   test.each(Object.entries(demoTexts))('%s is written again byte for byte', (_name, text) => {

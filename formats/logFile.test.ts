@@ -1,8 +1,8 @@
 import { parse } from 'csv-parse/sync';
 import { expect, test } from 'vitest';
-import type { LogEntry } from '../core/log/logEntry';
 import type { TimelineEvent } from '../core/history/vehicleTimeline';
 import { lifeCsv, lifeJson } from './logFile';
+import type { LogEntry } from '../core/format/log';
 
 const head = { id: '00000000-0000-4000-8000-000000000001', at: '2026-11-25T10:00', by: 'Ansa, "the quick"' };
 const LOG: LogEntry[] = [

@@ -3,13 +3,12 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../tests/example';
 import { assess } from '../core/assess';
-import { SHIPPED_CALENDAR } from '../core/planning/shopCalendar';
 import { planWeek, type PlannedJob } from '../core/planning/week';
 import { minuteOf, wallTimeAt } from '../core/time/wallClock';
 import { customerCopy } from '../core/paper/customerCopy';
-import { NO_WORK, takenInto, tasksOf } from '../core/work/jobWork';
+import { takenInto, tasksOf } from '../core/work/jobWork';
 import { workOf } from '../core/work/needs';
-import { quoteLines, totalsOf, type Quote } from '../core/quote/quote';
+import { quoteLines, totalsOf } from '../core/quote/quote';
 import { quotePaper } from '../core/paper/quotePaper';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { differingFigures, sideBySide } from '../core/paper/sideBySide';
@@ -19,6 +18,9 @@ import { PAPERS } from './paper';
 import { paperPdf, wrapped } from './paperPdf';
 import { planIcs } from './planIcs';
 import { readWorkRules, writeWorkRules } from './workRulesJson';
+import { NO_WORK } from '../core/format/jobWork';
+import { type Quote } from '../core/format/quote';
+import { SHIPPED_CALENDAR } from '../core/format/shopCalendar';
 
 const HEADING = {
   shop: 'Moss & Anvil Upfitters',

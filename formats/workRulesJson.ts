@@ -1,5 +1,5 @@
-import { workRulesSchema } from '../core/work/workRules';
 import { settingsFile } from './settingsFile';
+import { workRulesSchema } from '../core/format/workRules';
 
 /** What each change asks for, parts and labour, as a file. */
 export const { write: writeWorkRules, read: readWorkRules } = settingsFile('vexlo/work-rules', {

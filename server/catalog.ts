@@ -1,13 +1,5 @@
 import { z } from 'zod';
-import {
-  ITEM_KINDS,
-  itemFigures,
-  itemName,
-  itemSchemas,
-  offerSchema,
-  type CatalogItem,
-  type ItemKind,
-} from '../core/catalog/items';
+import { itemFigures, itemName } from '../core/catalog/items';
 import { faultsOf, whole, type Fault } from '../core/format/fields';
 import {
   addItems,
@@ -24,6 +16,13 @@ import type { Database, Queryable } from '../data/client';
 import { readCatalog, writeCatalog, type CatalogRow } from '../formats/catalogCsv';
 import { done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
+import {
+  ITEM_KINDS,
+  itemSchemas,
+  offerSchema,
+  type CatalogItem,
+  type ItemKind,
+} from '../core/format/catalog';
 
 export function rowOf({ kind, maker, model, price, days, source, item }: CatalogItem): NewItem {
   return {

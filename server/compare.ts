@@ -1,11 +1,9 @@
 import { format } from 'date-fns';
 import { assess } from '../core/assess';
-import { readBuild } from '../core/format/build';
 import type { UnitSystem } from '../core/units/quantity';
-import type { JobWork } from '../core/work/jobWork';
 import { workOf, type WorkLine } from '../core/work/needs';
 import type { PaperSheet } from '../core/paper/paper';
-import { quoteLines, totalsOf, type Terms } from '../core/quote/quote';
+import { quoteLines, totalsOf } from '../core/quote/quote';
 import {
   differingFigures,
   MOST_STAGES,
@@ -21,6 +19,9 @@ import { buildFileOf } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
 import { currentShop } from './shop';
 import { workOn } from './work';
+import type { JobWork } from '../core/format/jobWork';
+import { type Terms } from '../core/format/quote';
+import { readBuild } from '../core/format/read';
 
 /** What a stage comes to, and what of it is still to go: what is ticked of the stage in work is behind. */
 function costOf(lines: readonly WorkLine[], work: JobWork, stageId: number, terms: Terms): StageCost | null {

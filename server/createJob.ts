@@ -3,12 +3,13 @@ import type { BuildFile } from '../core/format/build';
 import { faultsOf, words } from '../core/format/fields';
 import { fromPlatform } from '../core/statistics/platform';
 import { asDelivered } from '../core/vehicle/asDelivered';
-import { starterFile, starterSchema } from '../core/vehicle/starter';
+import { starterFile } from '../core/vehicle/starter';
 import type { Database } from '../data/client';
 import { vehiclesOfPlatforms } from '../data/jobs';
 import { faulty, type Outcome } from './errors';
 import { importBuild, type NewJob } from './jobs';
 import { currentShop } from './shop';
+import { starterSchema } from '../core/format/starter';
 
 const beginHead = { customer: words(120).optional(), title: words(120, 1) };
 const beginBody = z.strictObject({

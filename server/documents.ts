@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { assess } from '../core/assess';
 import { faultsOf, whole } from '../core/format/fields';
-import { readBuild, type BuildFile, type VehicleFile } from '../core/format/build';
+import { type BuildFile, type VehicleFile } from '../core/format/build';
 import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/history/diff';
 import { undoState } from '../core/history/history';
 import { asDelivered } from '../core/vehicle/asDelivered';
@@ -19,6 +19,7 @@ import { addChange, changeById, changesSince, jobById, type ChangeRow } from '..
 import type { StageDocument } from '../data/schema';
 import { done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
+import { readBuild } from '../core/format/read';
 
 export type Subject = ChangeRow['subject'];
 type Stored = VehicleFile | StageDocument;

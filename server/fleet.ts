@@ -1,6 +1,5 @@
 import PgBoss from 'pg-boss';
 import { z } from 'zod';
-import { readBuild } from '../core/format/build';
 import { faultsOf, whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
 import type { Database, Queryable } from '../data/client';
@@ -15,6 +14,7 @@ import {
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { kitsByPlatform } from './offers';
+import { readBuild } from '../core/format/read';
 
 const QUEUE = 'fleet';
 /** Vehicles in a share: few, so that several processes have something to do and little is done twice. */

@@ -1,4 +1,4 @@
-import { readBuild, type BuildFile } from '../core/format/build';
+import { type BuildFile } from '../core/format/build';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import type { Json } from '../core/history/diff';
 import type { Database, Queryable } from '../data/client';
@@ -27,6 +27,7 @@ import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } 
 import { done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
 import { workOn, type VersionedWork } from './work';
+import { readBuild } from '../core/format/read';
 
 export type JobLine = JobWithNames & {
   stages: Omit<Awaited<ReturnType<typeof stageSummaries>>[number], 'jobId'>[];

@@ -2,12 +2,12 @@ import type { AxleName, PackageFile } from '../core/format/build';
 import { grouped } from '../core/grouped';
 import { forecastAccuracyOf, type ForecastAccuracy, type Proved } from '../core/statistics/forecastAccuracy';
 import { biasesOf, type Bias, type BiasSample } from '../core/statistics/groupBias';
-import type { LogEntry } from '../core/log/logEntry';
 import { poolWells, type PooledThing } from '../core/statistics/platform';
 import type { Queryable } from '../data/client';
 import { stagesById, vehiclesOfPlatforms } from '../data/jobs';
 import { provedEntries } from '../data/log';
 import { shopSettings } from '../data/shop';
+import type { LogEntry } from '../core/format/log';
 
 export type PlatformKnown = { platform: string; vehicles: number; things: Omit<PooledThing, 'points'>[] };
 export type Learned = {

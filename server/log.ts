@@ -1,14 +1,15 @@
 import { z } from 'zod';
-import { readBuild, type Build } from '../core/format/build';
+import { type Build } from '../core/format/build';
 import { faultsOf } from '../core/format/fields';
 import { expectationOf, type Expectation } from '../core/calibration/expectation';
-import { logEntrySchema, type LogEntry } from '../core/log/logEntry';
 import type { Queryable } from '../data/client';
 import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { addToLog, knownEntries, logOfJob } from '../data/log';
 import { buildFileOf } from './documents';
 import { done, faulty, missing, type Outcome } from './errors';
+import { logEntrySchema, type LogEntry } from '../core/format/log';
+import { readBuild } from '../core/format/read';
 
 const body = z
   .array(logEntrySchema, { error: 'is not a list of entries' })

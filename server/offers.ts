@@ -1,4 +1,3 @@
-import type { CatalogItem } from '../core/catalog/items';
 import type { OfferedPart } from '../core/driveline/upgrades';
 import type {
   OfferedLift,
@@ -9,6 +8,7 @@ import type {
 } from '../core/search/space';
 import { allItems, type ItemRow } from '../data/catalog';
 import type { Queryable } from '../data/client';
+import type { CatalogItem } from '../core/format/catalog';
 
 export type PickTire = { id: number; maker: string; model: string; tire: CatalogItem<'tire'>['item'] };
 export type PickWheel = { id: number; maker: string; model: string; wheel: CatalogItem<'wheel'>['item'] };

@@ -1,6 +1,5 @@
 import { format } from 'date-fns';
 import { assess } from '../core/assess';
-import { readBuild } from '../core/format/build';
 import type { UnitSystem } from '../core/units/quantity';
 import { customerCopy } from '../core/paper/customerCopy';
 import type { Heading, PaperSheet } from '../core/paper/paper';
@@ -14,6 +13,7 @@ import { quoteById } from '../data/work';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { workOn } from './work';
+import { readBuild } from '../core/format/read';
 
 export const PAPER_KINDS = ['order', 'copy', 'quote'] as const;
 export type PaperKind = (typeof PAPER_KINDS)[number];

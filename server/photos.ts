@@ -1,9 +1,9 @@
 import sharp from 'sharp';
-import { MADE_ID, MOST_PHOTO_BYTES } from '../core/log/logEntry';
 import type { Queryable } from '../data/client';
 import { jobById } from '../data/jobs';
 import { addPhoto, photoBytes } from '../data/log';
 import { done, faulty, missing, type Outcome } from './errors';
+import { MADE_ID, MOST_PHOTO_BYTES } from '../core/format/log';
 
 /** More pixels are refused before they are unpacked. */
 const MOST_PIXELS = 60e6;

@@ -1,4 +1,4 @@
-import { CHUNK_POINTS, POINT_BYTES, scanHeadSchema, type ScanHead } from '../core/scan/parts';
+import { CHUNK_POINTS, POINT_BYTES } from '../core/scan/parts';
 import { faultsOf } from '../core/format/fields';
 import type { Queryable } from '../data/client';
 import { vehicleById } from '../data/documents';
@@ -13,6 +13,7 @@ import {
   writeChunk,
 } from '../data/scans';
 import { done, faulty, missing, type Outcome } from './errors';
+import { scanHeadSchema, type ScanHead } from '../core/format/scan';
 
 export type ScanLine = ScanHead & { id: number; person: string; at: string };
 

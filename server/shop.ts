@@ -1,17 +1,17 @@
 import { z } from 'zod';
 import { faultsOf, oneOf, whole, within, words } from '../core/format/fields';
 import { SCHOOLS, type School } from '../core/format/driveline';
-import { sizeTableSchema, type SizeRow } from '../core/driveline/sizeSchool';
-import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/log/due';
 import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/format/rules';
-import { SHIPPED_CALENDAR, shopCalendarSchema, type ShopCalendar } from '../core/planning/shopCalendar';
-import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/quote/quote';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
-import { workRulesSchema, type WorkRule } from '../core/work/workRules';
 import type { Queryable } from '../data/client';
 import type { ShopDocument, ShopZone } from '../data/schema';
 import { shopSettings, writeShop } from '../data/shop';
 import { done, faulty, missing, type Outcome } from './errors';
+import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/format/due';
+import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/format/quote';
+import { SHIPPED_CALENDAR, shopCalendarSchema, type ShopCalendar } from '../core/format/shopCalendar';
+import { sizeTableSchema, type SizeRow } from '../core/format/sizeTable';
+import { workRulesSchema, type WorkRule } from '../core/format/workRules';
 
 const share = within(0, 1);
 const zones = z

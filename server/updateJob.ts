@@ -1,15 +1,16 @@
 import { z } from 'zod';
-import { readBuild } from '../core/format/build';
 import { faultsOf, words } from '../core/format/fields';
 import { JOB_STATUSES } from '../core/work/jobStatus';
 import { checksOf, type WorkCheck } from '../core/work/checks';
-import { releaseHold, type JobWork } from '../core/work/jobWork';
+import { releaseHold } from '../core/work/jobWork';
 import { factsOf } from '../core/work/triggers';
 import type { Queryable } from '../data/client';
 import { jobById, setPlatform, writeJob } from '../data/jobs';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { workOn } from './work';
+import { type JobWork } from '../core/format/jobWork';
+import { readBuild } from '../core/format/read';
 
 /** The checks of the stage that a job was taken into work with. */
 async function checksOfWork(db: Queryable, { stageId }: JobWork): Promise<WorkCheck[]> {

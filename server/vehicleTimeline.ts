@@ -1,12 +1,12 @@
 import { format } from 'date-fns';
 import { logEvent, type TimelineEvent } from '../core/history/vehicleTimeline';
-import type { JobWork } from '../core/work/jobWork';
 import type { Queryable } from '../data/client';
 import { stagesOfVehicle, vehicleById } from '../data/documents';
 import { changesSince, jobsOfVehicle, type ChangeRow } from '../data/jobs';
 import { logOfJob } from '../data/log';
 import { quotesOfJob, workOfJob, type QuoteRow } from '../data/work';
 import { done, missing, type Outcome } from './errors';
+import type { JobWork } from '../core/format/jobWork';
 
 const wall = (date: Date): string => format(date, "yyyy-MM-dd'T'HH:mm");
 

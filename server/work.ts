@@ -1,8 +1,6 @@
 import { z } from 'zod';
 import { faultsOf, whole, words } from '../core/format/fields';
 import type { PlannedJob } from '../core/planning/week';
-import { jobWorkSchema, NO_WORK, type JobWork } from '../core/work/jobWork';
-import { quoteSchema, type Quote } from '../core/quote/quote';
 import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
 import { jobById } from '../data/jobs';
@@ -17,6 +15,8 @@ import {
   type QuoteRow,
 } from '../data/work';
 import { done, faulty, missing, type Outcome } from './errors';
+import { jobWorkSchema, NO_WORK, type JobWork } from '../core/format/jobWork';
+import { quoteSchema, type Quote } from '../core/format/quote';
 
 /** The work of a job and the version it is of; 0 where none is stored yet. */
 export type VersionedWork = { version: number; work: JobWork };

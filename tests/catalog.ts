@@ -1,7 +1,8 @@
 import { seeded } from '../command/seeded';
-import type { Build, Lift } from '../core/format/build';
+import type { Build } from '../core/format/build';
 import type { Space } from '../core/search/space';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
+import type { Lift } from '../core/format/package';
 
 const RIMS = [16, 17, 18] as const;
 const WIDTHS = [225, 235, 245, 255, 265, 275, 285, 295] as const;

@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { readBuild, type Build, type BuildFile, type Obstacle } from '../core/format/build';
+import { type Build, type BuildFile, type Obstacle } from '../core/format/build';
+import { readBuild } from '../core/format/read';
 
 const WHEEL: BuildFile['package']['wheel'] = {
   diameterIn: 16,

@@ -1,4 +1,4 @@
-import type { Starter } from '../core/vehicle/starter';
+import type { Starter } from '../core/format/starter';
 
 /** What a person enters to begin a vehicle that is not measured yet. */
 export const START: Starter = {

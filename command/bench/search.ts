@@ -1,12 +1,12 @@
 import { assess } from '../../core/assess';
 import type { Build } from '../../core/format/build';
-import { limitsSchema } from '../../core/search/limits';
 import { choiceOf } from '../../core/search/found';
 import { startSearch } from '../../core/search/search';
 import { buildOf } from '../../core/search/space';
 import { spaceAround } from '../../tests/catalog';
 import { seeded } from '../seeded';
 import { medianMs } from './median';
+import { limitsSchema } from '../../core/format/searchLimits';
 
 /** As many packages as a large catalog makes on one vehicle, the silhouettes of every lift folded on the way. */
 const FULL = { tires: 600, wheels: 400, spacers: 2, lifts: 4, ratios: 3 };

@@ -8,7 +8,7 @@ import { compareTakenOver, takenOverBuild } from './compare';
 import { expectationOf } from './expectation';
 import { placeOf } from './predict';
 import { reconcile } from './reconcile';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 const build = demoBuild('halyard-3-wide-and-tall');
 const reading = (more: Partial<TestReading> = {}): TestReading => ({

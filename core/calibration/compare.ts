@@ -4,7 +4,7 @@ import type { Grade } from '../clearance/grade';
 import type { Fit } from '../clearance/fit';
 import type { Reconciled } from './reconcile';
 import { takeOver } from './takeOver';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 /** What an assessment says of one axle, in the figures that readings change. */
 export type AxleVerdict = {

@@ -2,7 +2,7 @@ import type { Build } from '../format/build';
 import type { Grade } from '../clearance/grade';
 import { chanceOfContact } from '../clearance/spread';
 import { keyOf, observe, priorMm, slopesAt, unknownsOf, waysOf } from './predict';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 /** What was predicted for a reading before it was taken. */
 export type Expectation = {

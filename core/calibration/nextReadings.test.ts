@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, obstacle } from '../../tests/example';
 import { nextReadings } from './nextReadings';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 const well = example({
   front: {

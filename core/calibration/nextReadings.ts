@@ -1,7 +1,7 @@
 import { AXLES, type AxleName, type Build } from '../format/build';
 import { travelOf } from '../vehicle/travel';
 import { keyOf, observe, priorMm, slopesAt, unknownsOf, waysOf } from './predict';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 /** A reading that is worth taking, and what is known of it before. */
 export type Suggestion = {

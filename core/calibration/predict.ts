@@ -6,7 +6,7 @@ import { profileOf, type Profile } from '../clearance/profile';
 import { GUESSED_POINT_MM, RIDE_SPREAD_MM, tireSpreadMm } from '../clearance/spread';
 import { tireSize } from '../tire/size';
 import { travelOf } from '../vehicle/travel';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 /** What may be otherwise than it was measured, in mm. */
 export type Unknown =

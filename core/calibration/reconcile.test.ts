@@ -6,7 +6,7 @@ import type { Build } from '../format/build';
 import { predict, keyOf, priorMm, unknownsOf, waysOf } from './predict';
 import { reconcile } from './reconcile';
 import { takeOver } from './takeOver';
-import { testReadingSchema, type TestReading } from '../log/testFit';
+import { testReadingSchema, type TestReading } from '../format/testFit';
 
 const arc = (radius: number, y: number, fromDeg: number, toDeg: number): [number, number, number][] =>
   Array.from({ length: 4 }, (_, i) => {

@@ -11,7 +11,8 @@ import {
   type Observation,
   type Unknown,
 } from './predict';
-import { touched, type TestReading } from '../log/testFit';
+import { touched } from '../log/testFit';
+import { type TestReading } from '../format/testFit';
 
 /** What the readings say of one thing that may be otherwise than measured. */
 export type Correction = {

@@ -2,7 +2,7 @@ import { AXLES, type AxleName, type Build, type PackageFile, type VehicleFile } 
 import { tireSize } from '../tire/size';
 import { waysOf } from './predict';
 import type { Correction } from './reconcile';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 const tenth = (mm: number): number => Math.round(mm * 10) / 10;
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import { ITEM_KINDS, itemFigures, itemName, itemSchemas, offerSchema, type ItemKind } from './items';
+import { itemFigures, itemName } from './items';
+import { ITEM_KINDS, itemSchemas, offerSchema, type ItemKind } from '../format/catalog';
 
 const { tire, wheel } = demoBuild('rook-1-long-tour').package;
 /** One thing of each kind, as a file would hold it. */

@@ -1,8 +1,9 @@
 import type { Vec } from '../geometry/vec';
-import type { Corner, Lift, Obstacle } from '../format/build';
+import type { Corner, Obstacle } from '../format/build';
 import { carrierMotion, resample } from './points';
 import { POSE_STRIDE, writePose } from './poses';
 import { sectionClearance, type Profile } from './profile';
+import type { Lift } from '../format/package';
 
 /** Where a wheel stands: `hubMm` above ride height as delivered, as the sweep counts it. */
 export type WheelPose = { lift: Lift; lockDeg: number; hubMm: number };

@@ -1,10 +1,11 @@
-import type { AxleName, Build, Corner, Lift, Package, Steering, Vehicle } from '../format/build';
+import type { AxleName, Build, Corner, Steering, Vehicle } from '../format/build';
 import { travelOf, type Travel } from '../vehicle/travel';
 import { emptyResult, sweep, sweepUpright, type SweepResult } from './kernel';
 import { flatten, type FlatObstacles } from './points';
 import { poseGrid, posesOf, type PoseGrid } from './poses';
 import type { Profile } from './profile';
 import { zoneLimits, zoneMask } from './zone';
+import type { Lift, Package } from '../format/package';
 
 /**
  * One way in which a corner's wheel moves: on which front-view arm it swings (a solid axle swings on half its

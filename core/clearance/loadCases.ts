@@ -1,8 +1,9 @@
-import { AXLES, type AxleName, type Build, type Package } from '../format/build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import { tireSize } from '../tire/size';
 import { travelOf } from '../vehicle/travel';
 import { fitOf, type Fit } from './fit';
 import { sweepCorner } from './corner';
+import { type Package } from '../format/package';
 
 const G = 9.80665;
 

@@ -1,4 +1,5 @@
-import type { Corner, Lift, Obstacle } from '../format/build';
+import type { Corner, Obstacle } from '../format/build';
+import type { Lift } from '../format/package';
 
 /** No two neighbours of a swept polyline stand further apart than this. */
 export const SPACING_MM = 10;

@@ -1,6 +1,6 @@
-import type { Lift } from '../format/build';
 import type { Steering, Suspension } from '../format/vehicle';
 import type { Travel } from '../vehicle/travel';
+import type { Lift } from '../format/package';
 
 /** Numbers per pose: hub face H (x, y, z), unit spin axis s (x, y, z), hub height above lowered pivots h'. */
 export const POSE_STRIDE = 7;

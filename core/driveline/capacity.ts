@@ -1,6 +1,7 @@
 import { G } from '../load/masses';
 import type { Source } from '../load/pressure';
 import type { Axle, Powertrain } from '../format/driveline';
+import { STEEL_MPA } from '../format/steel';
 
 const MM_PER_INCH = 25.4;
 
@@ -15,9 +16,6 @@ export const STYLES = {
 const CLUTCH_SHOCK = 1.2;
 /** Both wheels of an axle together never carry more than this share of its load. */
 const AXLE_SHIFT = 1.2;
-
-/** Shear strength in MPa by steel. */
-export const STEEL_MPA = { '1040': 620, '1541H': 720, '4340': 900, '300M': 1150 } as const;
 /** Ring and pinion without a maker's figure: 9000 N·m at a ring of 216 mm, growing with its cube. An estimate. */
 const RING_NM = { peak: 9000, atMm: 216 } as const;
 /** Torque in N·m that reaches one shaft, and the ring gear, of an axle. */

@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { drivenBuild } from '../../tests/driven';
 import type { BuildFile } from '../format/build';
-import { disagreement, rowFor, sizeVerdict, type SizeRow } from './sizeSchool';
+import { disagreement, rowFor, sizeVerdict } from './sizeSchool';
 import { strengthOf, type AxleStrength } from './strength';
 import { offeredUpgrades, strengthWith, upgradesOf, type OfferedPart } from './upgrades';
+import { type SizeRow } from '../format/sizeTable';
 
 const strong = (change: (file: BuildFile) => void = () => undefined) =>
   drivenBuild((file) => {

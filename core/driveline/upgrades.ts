@@ -1,8 +1,8 @@
 import type { AxleName, Build } from '../format/build';
-import { STEEL_MPA } from './capacity';
 import { offeredRatios } from './driveline';
 import type { Axle } from '../format/driveline';
 import { strengthOf, type AxleStrength } from './strength';
+import { STEEL_MPA } from '../format/steel';
 
 /** One change to an axle's parts, as it would be tried. */
 export type Upgrade = { id: string; words: string; build: Build };

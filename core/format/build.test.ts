@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoTexts, exampleFile, obstacle } from '../../tests/example';
-import { readBuild } from './build';
+import { readBuild } from './read';
 
 /** The faults of the example with one place changed; a path of dots, numbers for list places. */
 function faults(path: string, value: unknown): string[] {

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { oneOf, perAxle, quote, whole, within, words } from './fields';
 import { axleSchema, powertrainSchema } from './driveline';
 import { measuredSchema, SIDES } from './measured';
-import { readingsSchema } from '../log/deviceReading';
 import { tireSchema } from './tire';
-import { undersideSchema } from '../stability/ground';
 import { hubSchema, wheelSchema } from './wheel';
+import { readingsSchema } from './readingSource';
+import { undersideSchema } from './underside';
 
 const coordinate = within(-10_000, 10_000, 'mm');
 

@@ -1,5 +1,5 @@
 import type { Change } from './diff';
-import { LOG_KINDS, type LogEntry, type LogKind } from '../log/logEntry';
+import { LOG_KINDS, type LogEntry, type LogKind } from '../format/log';
 
 /** Something that happened to a vehicle, whichever of its jobs it was on. */
 export type TimelineEvent = { id: string; at: string; by: string; job: string } & (

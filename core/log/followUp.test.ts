@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { dueOf, paceOf, reminderText, SHIPPED_DUE, type DueRule } from './due';
+import { dueOf, paceOf, reminderText } from './due';
 import { timelineOf, type TimelineEvent } from '../history/vehicleTimeline';
-import type { LogEntry } from './logEntry';
 import { wearRates, wearSigns } from './wear';
+import { SHIPPED_DUE, type DueRule } from '../format/due';
+import type { LogEntry } from '../format/log';
 
 let made = 0;
 const head = (at: string) => ({

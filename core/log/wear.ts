@@ -1,5 +1,5 @@
-import type { WheelPlace } from './logEntry';
-import { WHEELS } from './logEntry';
+import type { WheelPlace } from '../format/log';
+import { WHEELS } from '../format/log';
 
 export type Across = { inner: number; middle: number; outer: number };
 export type TreadLook = {

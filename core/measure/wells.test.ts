@@ -1,10 +1,11 @@
 import { START } from '../../tests/starter';
 import { expect, test } from 'vitest';
 import { assess } from '../assess';
-import { readBuild, type Vehicle } from '../format/build';
+import { type Vehicle } from '../format/build';
 import { starterFile } from '../vehicle/starter';
 import type { WellShape } from '../format/measured';
 import { takeReading } from './take';
+import { readBuild } from '../format/read';
 
 /** What a round of nine readings in each kind of well came to: least gap in mm, and the lock and travel of its pose. */
 type Stored = Record<

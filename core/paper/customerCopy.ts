@@ -5,9 +5,9 @@ import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, showWithUnit, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { beforeAfter } from './beforeAfter';
-import type { Stated } from '../work/jobWork';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { decidedCuts } from '../work/triggers';
+import type { Stated } from '../format/jobWork';
 
 /** One row of before and after; nothing where they read alike. */
 type Row = [label: string, before: string, after: string];

@@ -7,8 +7,9 @@ import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { labelOf } from '../verdict';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
-import { money, type Terms } from '../quote/quote';
+import { money } from '../quote/quote';
 import { lockMapSketch, sectionSketch } from './stageSketches';
+import { type Terms } from '../format/quote';
 
 /** What a stage comes to, in hundredths: all of it, and what of it is not done yet; `least` where a price is not known. */
 export type StageCost = { totalCents: number; toGoCents: number; least: boolean };

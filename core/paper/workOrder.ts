@@ -3,10 +3,10 @@ import { AXLES, type Build } from '../format/build';
 import { CUT_KINDS } from '../cutting/kinds';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { CHECK_LISTS, checksOf, type CheckList } from '../work/checks';
-import type { JobWork, Stated, Tick } from '../work/jobWork';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { hours } from '../quote/quote';
 import { decidedCuts, factsOf } from '../work/triggers';
+import type { JobWork, Stated, Tick } from '../format/jobWork';
 
 const tickWords = (tick: Tick | undefined): string | null =>
   tick ? `${tick.by}, ${tick.at.replace('T', ' ')}` : null;

@@ -1,8 +1,9 @@
-import type { JobWork } from '../work/jobWork';
 import { deferForDeliveries } from './deferForDeliveries';
-import { planCalendar, planResources, type ShopCalendar } from './shopCalendar';
+import { planCalendar, planResources } from './shopCalendar';
 import type { Plan, Task } from './task';
 import { minuteOf } from '../time/wallClock';
+import type { JobWork } from '../format/jobWork';
+import { type ShopCalendar } from '../format/shopCalendar';
 
 /** A job as the week sees it. */
 export type PlannedJob = { id: number; number: string; vehicle: string; work: JobWork };

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { example, exampleFile, obstacle } from '../../tests/example';
 import { assess } from '../assess';
-import { readBuild } from '../format/build';
 import { SHIPPED_RULES, type Rule, type RuleKind } from '../format/rules';
+import { readBuild } from '../format/read';
 
 const rule = (kind: RuleKind, limit?: number): Rule => ({
   kind,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { packPoints, POINT_BYTES, scanHeadSchema, unpackPoints } from './parts';
+import { packPoints, POINT_BYTES, unpackPoints } from './parts';
+import { scanHeadSchema } from '../format/scan';
 
 test('points are packed and unpacked to the bit', () =>
   fc.assert(

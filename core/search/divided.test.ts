@@ -7,12 +7,13 @@ import type { Build } from '../format/build';
 import { judgedAs } from './searchSpace';
 import { preview } from './preview';
 import { choiceOf, type Found } from './found';
-import { limitsSchema, STOPS, type Stop } from './limits';
+import { STOPS, type Stop } from './limits';
 import { searchLift } from './liftSearch';
 import { prepare } from './prepared';
 import { startSearch, stateOf, type SearchState } from './search';
 import { buildOf } from './space';
 import { emptyTally, reject, mergeCounts, type Tally } from './tally';
+import { limitsSchema } from '../format/searchLimits';
 
 const demo = demoBuild('halyard-2-full-build');
 const base: Build = { ...demo, use: { ...demo.use, grid: { lock: 9, travel: 7 } } };

@@ -4,9 +4,10 @@ import { strengthOf, weakestOf } from '../driveline/strength';
 import { loadOf } from '../load/load';
 import { ruleChecks } from '../rules/evaluate';
 import { tireSize } from '../tire/size';
-import type { Fall, Limits } from './limits';
+import type { Fall } from './limits';
 import { offerStop, type Pair } from './pairs';
 import { buildOf, type Choice, type Space } from './space';
+import type { Limits } from '../format/searchLimits';
 
 /** Whether anything is asked of a package by which it could fall after it cleared. */
 export const asksOfDriving = ({ budget, days, rpm, speedometer, axleFactor, rules }: Limits): boolean =>

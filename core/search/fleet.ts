@@ -1,11 +1,13 @@
 import { assess } from '../assess';
-import { readBuild, type Build, type Tire, type VehicleFile, type Wheel } from '../format/build';
+import { type Build, type Tire, type VehicleFile, type Wheel } from '../format/build';
 import type { Grade } from '../clearance/grade';
 import { asDelivered, NO_LIFT } from '../vehicle/asDelivered';
-import { limitsSchema, STOP_WORDS, type Stop } from './limits';
+import { STOP_WORDS, type Stop } from './limits';
 import { choiceOf } from './found';
 import { startSearch } from './search';
 import { buildOf, ALREADY_FITTED, kitHeightMm, type OfferedLift, type Space } from './space';
+import { limitsSchema } from '../format/searchLimits';
+import { readBuild } from '../format/read';
 
 /** A package that is tried on many vehicles. */
 export type FleetPackage = { tire: Tire; wheel: Wheel; spacerMm: number };

@@ -6,7 +6,7 @@ import { loadOf, type Load } from '../load/load';
 import { codeOf, tireSize, type TireSize } from '../tire/size';
 import { hardwareChecks } from '../wheel/hardware';
 import { hubChecks } from '../wheel/hubChecks';
-import type { Fall, Limits, Stop } from './limits';
+import type { Fall, Stop } from './limits';
 import {
   buildOf,
   costOf,
@@ -18,6 +18,7 @@ import {
   type OfferedWheel,
   type Space,
 } from './space';
+import type { Limits } from '../format/searchLimits';
 
 /** A tire on a wheel that carries it, with what is known of the two without any lift. */
 export type Pair = {

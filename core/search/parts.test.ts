@@ -10,11 +10,11 @@ import { tireSize } from '../tire/size';
 import { spaceOf, type SearchChange } from './searchSpace';
 import { blocked, judgeBlocked } from './blocks';
 import { tryOn } from './fleet';
-import { limitsSchema, wishesSchema } from './limits';
 import { overBudget, overDays, pairsOf } from './pairs';
 import { startSearch } from './search';
 import { buildOf, costOf, daysOf, type Choice } from './space';
 import { partsOf, summaryOf, whyNot } from './summary';
+import { limitsSchema, wishesSchema } from '../format/searchLimits';
 
 const base = demoBuild('rook-1-long-tour');
 const coarse = { ...base, use: { ...base.use, grid: { lock: 15, travel: 9 } } };

@@ -1,10 +1,10 @@
 import { familyOf, rimsInFamily, type Family } from '../clearance/family';
 import type { Profile } from '../clearance/profile';
 import type { WheelFigures } from './found';
-import type { Limits } from './limits';
 import { pairsOf, type Pair } from './pairs';
 import type { Space } from './space';
 import { emptyTally, reject, type Tally } from './tally';
+import type { Limits } from '../format/searchLimits';
 
 /** A wheel with its tire and spacer, to be judged on each lift; `rimOf` is which of the family's rims it has. */
 export type Combo = {

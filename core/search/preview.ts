@@ -1,10 +1,10 @@
 import type { Build } from '../format/build';
 import { tireSize } from '../tire/size';
-import type { Limits } from './limits';
 import type { Found } from './found';
 import { startSearch, type SearchState } from './search';
 import type { OfferedTire, OfferedWheel, Space } from './space';
 import type { Stops } from './tally';
+import type { Limits } from '../format/searchLimits';
 
 /** How many tires and wheels are looked at before all of it is taken on: little enough for something to see at once. */
 const FIRST = { tires: 60, wheels: 8 } as const;

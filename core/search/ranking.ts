@@ -1,7 +1,7 @@
 import type { Build } from '../format/build';
 import { tireSize } from '../tire/size';
-import type { Wishes } from './limits';
 import type { Found } from './found';
+import type { Wishes } from '../format/searchLimits';
 
 /** What packages are better by, each so that more is better. What is not known counts as the worst. */
 const MERITS = {

@@ -5,11 +5,12 @@ import { demoBuild } from '../../tests/example';
 import { seeded } from '../../command/seeded';
 import { assess } from '../assess';
 import { AXLES, type Build } from '../format/build';
-import { limitsSchema, STOPS, wishesSchema, type Limits, type Wishes } from './limits';
+import { STOPS } from './limits';
 import { bestOf, dominates, frontOf, rank } from './ranking';
 import { choiceOf, type Found } from './found';
 import { startSearch, type SearchState } from './search';
 import { buildOf, type Space } from './space';
+import { limitsSchema, wishesSchema, type Limits, type Wishes } from '../format/searchLimits';
 
 const limits = (more: Partial<Limits> = {}): Limits => ({ ...limitsSchema.parse({}), ...more });
 const SIZE = { tires: 50, wheels: 30, spacers: 2, lifts: 2, ratios: 2 };

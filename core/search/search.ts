@@ -1,8 +1,8 @@
-import type { Limits } from './limits';
 import { searchLift, type LiftSearch } from './liftSearch';
 import { prepare, type Prepared } from './prepared';
 import type { Space } from './space';
 import { mergeCounts, type Tally } from './tally';
+import type { Limits } from '../format/searchLimits';
 
 export type SearchState = Tally & {
   /** How many packages there are. */

@@ -1,6 +1,5 @@
 import type { Build } from '../format/build';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import type { Limits } from './limits';
 import {
   ALREADY_FITTED,
   kitHeightMm,
@@ -11,6 +10,7 @@ import {
   type OfferedWheel,
   type Space,
 } from './space';
+import type { Limits } from '../format/searchLimits';
 
 /** What a search may change; the rest stays as it is on the stage. */
 export const CHANGES = ['tire', 'wheel', 'spacer', 'lift', 'ratio'] as const;

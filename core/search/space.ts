@@ -1,5 +1,6 @@
-import type { Build, Lift, Tire, Wheel } from '../format/build';
+import type { Build, Tire, Wheel } from '../format/build';
 import { liftHeightMm } from '../vehicle/asDelivered';
+import type { Lift } from '../format/package';
 
 /** What a thing costs and when it can be had; null where nobody said. */
 export type Offer = { price: number | null; days: number | null };

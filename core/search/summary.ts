@@ -1,9 +1,10 @@
 import type { Build } from '../format/build';
-import type { Stop, Wishes } from './limits';
+import type { Stop } from './limits';
 import { bestOf, frontOf, rank, type Ranked } from './ranking';
 import { choiceOf, type Found } from './found';
 import type { SearchState } from './search';
 import type { Space } from './space';
+import type { Wishes } from '../format/searchLimits';
 
 /** What is shown of a search while it goes on and when it is done. */
 export type Summary = {

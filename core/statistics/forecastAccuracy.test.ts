@@ -4,7 +4,7 @@ import { demoBuild } from '../../tests/example';
 import { expectationOf } from '../calibration/expectation';
 import { forecastAccuracyOf, type Proved } from './forecastAccuracy';
 import { biasesOf } from './groupBias';
-import type { TestReading } from '../log/testFit';
+import type { TestReading } from '../format/testFit';
 
 const reading: TestReading = {
   axle: 'front',

@@ -1,7 +1,8 @@
 import type { Grade } from '../clearance/grade';
 import { grouped } from '../grouped';
 import type { Expectation } from '../calibration/expectation';
-import { touched, type TestReading } from '../log/testFit';
+import { touched } from '../log/testFit';
+import { type TestReading } from '../format/testFit';
 
 /** A reading with what was predicted for it, and whose it is. */
 export type Proved = {

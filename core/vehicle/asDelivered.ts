@@ -1,4 +1,5 @@
-import type { Lift, PackageFile, VehicleFile } from '../format/build';
+import type { PackageFile, VehicleFile } from '../format/build';
+import type { Lift } from '../format/package';
 
 /** Nothing raised, lowered or moved. */
 export const NO_LIFT: Lift = {

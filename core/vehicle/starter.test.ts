@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { assess } from '../assess';
-import { readBuild } from '../format/build';
 import { SHAPES } from '../format/measured';
 import { START } from '../../tests/starter';
-import { starterFile, starterSchema } from './starter';
+import { starterFile } from './starter';
+import { starterSchema } from '../format/starter';
+import { readBuild } from '../format/read';
 
 describe('a vehicle to begin with', () => {
   test.each([...SHAPES])(

@@ -1,5 +1,5 @@
-import type { Lift } from '../format/build';
 import type { Suspension } from '../format/vehicle';
+import type { Lift } from '../format/package';
 
 export type Travel = {
   /** Hub heights above ride height as delivered, mm. */

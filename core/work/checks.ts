@@ -1,4 +1,5 @@
-import type { Trigger, Facts } from './triggers';
+import type { Facts } from './triggers';
+import type { Trigger } from '../format/triggers';
 
 export const CHECK_LISTS = {
   before: 'Before the work',

@@ -1,6 +1,6 @@
 import type { Build } from '../format/build';
 import { countOf, factsOf } from './triggers';
-import type { WorkRule } from './workRules';
+import type { WorkRule } from '../format/workRules';
 
 export type Part = { label: string; count: number; price: number | null; leadDays: number };
 export type Labour = {

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
-import type { Per } from './triggers';
-import { workRulesSchema, type WorkRule, type workRuleSchema } from './workRules';
+import type { Per } from '../format/triggers';
+import { workRulesSchema, type WorkRule, type workRuleSchema } from '../format/workRules';
 
 type Row = Omit<z.input<typeof workRuleSchema>, 'labour'> & {
   labour?: Omit<z.input<typeof workRuleSchema>['labour'] & object, 'per'> & { per?: Per };

@@ -4,27 +4,21 @@ import { demoBuild, demoTexts, example, obstacle } from '../../tests/example';
 import { assess } from '../assess';
 import { riseMm } from '../vehicle/rise';
 import { planOf } from '../planning/schedule';
-import { planCalendar, planResources, SHIPPED_CALENDAR, shopCalendarSchema } from '../planning/shopCalendar';
+import { planCalendar, planResources } from '../planning/shopCalendar';
 import { finishByJob, openTasks } from '../planning/week';
 import { minuteOf, sayTime, wallTimeAt } from '../time/wallClock';
 import { checksOf } from './checks';
 import { customerCopy } from '../paper/customerCopy';
-import {
-  holdOf,
-  jobWorkSchema,
-  NO_WORK,
-  openChecks,
-  releaseHold,
-  takenInto,
-  tasksOf,
-  type JobWork,
-} from './jobWork';
+import { holdOf, openChecks, releaseHold, takenInto, tasksOf } from './jobWork';
 import { workOf } from './needs';
-import { hours, money, quoteLines, totalsOf, type QuoteLine } from '../quote/quote';
+import { hours, money, quoteLines, totalsOf } from '../quote/quote';
 import { SHIPPED_WORK } from './shippedWork';
 import { decidedCuts, factsOf } from './triggers';
 import { workOrder } from '../paper/workOrder';
-import { workRulesSchema } from './workRules';
+import { jobWorkSchema, NO_WORK, type JobWork } from '../format/jobWork';
+import { type QuoteLine } from '../format/quote';
+import { SHIPPED_CALENDAR, shopCalendarSchema } from '../format/shopCalendar';
+import { workRulesSchema } from '../format/workRules';
 
 const HEADING = {
   shop: 'Shop',

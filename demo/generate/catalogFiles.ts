@@ -1,10 +1,10 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { CatalogItem, ItemKind } from '../../core/catalog/items';
 import { NO_LIFT } from '../../core/vehicle/asDelivered';
 import { readCatalog, writeCatalog } from '../../formats/catalogCsv';
 import { ROOT } from '../../command/paths';
 import { seeded } from '../../command/seeded';
+import type { CatalogItem, ItemKind } from "../../core/format/catalog";
 
 /*
  * Writes demo/catalog/*.csv: an invented catalog of a size that a shop's would have, the same each time. What the demo's

@@ -1,15 +1,16 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import json from 'json-stringify-pretty-compact';
-import { AXLES, readBuild, type AxleName, type Build, type BuildFile } from '../../core/format/build';
+import { AXLES, type AxleName, type Build, type BuildFile } from '../../core/format/build';
 import { predict, waysOf } from '../../core/calibration/predict';
 import { stanceTravelMm } from '../../core/calibration/nextReadings';
-import type { TestReading } from '../../core/log/testFit';
 import { tireSize } from '../../core/tire/size';
 import { readCatalog } from '../../formats/catalogCsv';
 import { ROOT } from '../../command/paths';
 import { shiftedCorners, type PastJob } from '../../command/pastJobs';
 import { seeded } from '../../command/seeded';
+import type { TestReading } from "../../core/format/testFit";
+import { readBuild } from "../../core/format/read";
 
 /*
  * Writes demo/history.json: forty jobs of an invented past. Each vehicle has a hidden true well (its platform's, and its own

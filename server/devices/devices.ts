@@ -1,4 +1,3 @@
-import { readBuild } from '../../core/format/build';
 import { tireSize } from '../../core/tire/size';
 import type { Queryable } from '../../data/client';
 import { done, missing, type Outcome } from '../errors';
@@ -6,6 +5,7 @@ import { exportStage } from '../jobs';
 import type { Device, DeviceInfo, OnTheBench } from './device';
 import { settling, type DeviceReading, type Stillness } from './settle';
 import { SIMULATED } from './simulated';
+import { readBuild } from '../../core/format/read';
 
 const all: readonly Device[] = SIMULATED;
 

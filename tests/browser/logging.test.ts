@@ -1,8 +1,8 @@
 import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import type { LogEntry } from '../../core/log/logEntry';
 import { useBench } from './bench';
 import { handsOf } from './hands';
+import type { LogEntry } from '../../core/format/log';
 
 const bench = useBench('logging');
 const { press, fill } = handsOf(bench, '//section[@id="log"]');

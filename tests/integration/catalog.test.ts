@@ -3,13 +3,13 @@ import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { ROOT } from '../../command/paths';
-import { ITEM_KINDS } from '../../core/catalog/items';
 import { itemsOf, type ItemQuery } from '../../data/catalog';
 import { connect, type Connection } from '../../data/client';
 import { changeItem, exportCatalog, importCatalog, previewCatalog, removeItem } from '../../server/catalog';
 import { comparison } from '../../server/compare';
 import { jobLines } from '../../server/jobs';
 import { offersFor, partsFor } from '../../server/offers';
+import { ITEM_KINDS } from '../../core/format/catalog';
 
 let connection: Connection;
 const db = () => connection.database;

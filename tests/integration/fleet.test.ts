@@ -5,13 +5,13 @@ import { setTimeout as wait } from 'node:timers/promises';
 import type PgBoss from 'pg-boss';
 import { afterAll, afterEach, beforeAll, expect, inject, test } from 'vitest';
 import { assess } from '../../core/assess';
-import { readBuild } from '../../core/format/build';
 import { asDelivered } from '../../core/vehicle/asDelivered';
 import { ROOT } from '../../command/paths';
 import { connect, type Connection } from '../../data/client';
 import { stagesOfJob, vehicleById } from '../../data/documents';
 import { fleetProgress, openQueue, startFleetSearch, type FleetProgress } from '../../server/fleet';
 import { jobLines } from '../../server/jobs';
+import { readBuild } from '../../core/format/read';
 
 let connection: Connection;
 let boss: PgBoss;

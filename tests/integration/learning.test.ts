@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import sharp from 'sharp';
-import type { LogEntry } from '../../core/log/logEntry';
 import { connect, type Connection } from '../../data/client';
 import { dueIcs } from '../../formats/dueIcs';
 import { dueVehicles } from '../../server/due';
@@ -14,6 +13,7 @@ import { writeLog } from '../../server/log';
 import { keepPhoto, photoOf } from '../../server/photos';
 import { updateJob } from '../../server/updateJob';
 import { exampleFile } from '../example';
+import type { LogEntry } from '../../core/format/log';
 
 let connection: Connection;
 let jobId: number;

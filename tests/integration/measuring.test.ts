@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
-import { CHUNK_POINTS, packPoints, unpackPoints, type ScanHead } from '../../core/scan/parts';
+import { CHUNK_POINTS, packPoints, unpackPoints } from '../../core/scan/parts';
 import { connect, type Connection } from '../../data/client';
 import { formOfJob } from '../../server/forms';
 import type { Outcome } from '../../server/errors';
@@ -11,6 +11,7 @@ import { beginScan, listScans, removeScan, streamScan, takePiece } from '../../s
 import { changeSettings } from '../../server/shop';
 import { shopSettings } from '../../data/shop';
 import { exampleFile } from '../example';
+import { type ScanHead } from '../../core/format/scan';
 
 let connection: Connection;
 beforeAll(() => {

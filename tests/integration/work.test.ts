@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { sql } from 'drizzle-orm';
-import { NO_WORK, takenInto, tasksOf } from '../../core/work/jobWork';
+import { takenInto, tasksOf } from '../../core/work/jobWork';
 import { workOf } from '../../core/work/needs';
-import { quoteLines, type Quote } from '../../core/quote/quote';
+import { quoteLines } from '../../core/quote/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import { connect, type Connection } from '../../data/client';
 import { importBuild, jobVersions, removeStage } from '../../server/jobs';
@@ -19,6 +19,8 @@ import {
   workOn,
 } from '../../server/work';
 import { checked, exampleFile } from '../example';
+import { NO_WORK } from '../../core/format/jobWork';
+import { type Quote } from '../../core/format/quote';
 
 let connection: Connection;
 let jobId: number;

@@ -1,7 +1,8 @@
-import type { AxleName, Build, Corner, Package } from '../../core/format/build';
+import type { AxleName, Build, Corner } from '../../core/format/build';
 import { changesBetween, withChanges, type Change, type Json } from '../../core/history/diff';
 import { offsetFromBackspacingMm } from '../../core/wheel/geometry';
 import { editStage, editVehicle, type Edited, type stageFileOf, type vehicleFileOf } from './store';
+import type { Package } from '../../core/format/package';
 
 type StageFile = ReturnType<typeof stageFileOf>;
 type VehicleFile = ReturnType<typeof vehicleFileOf>;

@@ -1,25 +1,19 @@
 import { atom, computed, map } from 'nanostores';
-import {
-  readBuild,
-  readStage,
-  type AxleName,
-  type Build,
-  type BuildFile,
-  type Fault,
-} from '../../core/format/build';
+import { type AxleName, type Build, type BuildFile, type Fault } from '../../core/format/build';
 import type { Assessment } from '../../core/assess';
 import type { CornerCures } from '../../core/clearance/cures/cures';
 import type { Grade } from '../../core/clearance/grade';
 import type { Json } from '../../core/history/diff';
-import { SHIPPED_DUE } from '../../core/log/due';
-import { SHIPPED_CALENDAR } from '../../core/planning/shopCalendar';
 import { SHIPPED_RULES } from '../../core/format/rules';
-import { SHIPPED_TERMS } from '../../core/quote/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import type { UnitSystem } from '../../core/units/quantity';
 import type { Subject } from '../../server/documents';
 import type { SheetData } from '../../server/jobs';
 import type { ShopSettings } from '../../server/shop';
+import { SHIPPED_DUE } from '../../core/format/due';
+import { SHIPPED_TERMS } from '../../core/format/quote';
+import { SHIPPED_CALENDAR } from '../../core/format/shopCalendar';
+import { readBuild, readStage } from '../../core/format/read';
 
 /** One document as the sheet holds it: what is on the page, and what the server was last known to hold. */
 export type Doc = {

@@ -1,10 +1,10 @@
 import { atom } from 'nanostores';
 import { toast } from 'sonner';
-import { NO_WORK } from '../../core/work/jobWork';
 import type { VersionedWork } from '../../server/work';
 import { $job } from './store';
 import { send } from './apiClient';
 import { keepWork, type WorkChange, type WorkKeeper } from './workKeeper';
+import { NO_WORK } from '../../core/format/jobWork';
 
 /** The work on the job of the page, with what was just changed and is on its way. */
 export const $work = atom<VersionedWork>({ version: 0, work: NO_WORK });

@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { NO_WORK } from '../../core/work/jobWork';
 import type { VersionedWork } from '../../server/work';
 import type { Answer } from './apiClient';
 import { keepWork, type WorkChange } from './workKeeper';
+import { NO_WORK } from '../../core/format/jobWork';
 
 /** What the endpoint does: stores what is of the version it holds, refuses the rest with what it holds. */
 function server() {

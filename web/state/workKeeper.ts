@@ -1,6 +1,6 @@
-import type { JobWork } from '../../core/work/jobWork';
 import type { VersionedWork } from '../../server/work';
 import { refusalWords, type Answer } from './apiClient';
+import type { JobWork } from '../../core/format/jobWork';
 
 export type WorkChange = (work: JobWork) => JobWork;
 type Put = (body: VersionedWork) => Promise<Answer<VersionedWork>>;

@@ -13,12 +13,12 @@ import { fitLog, type LogFit } from '../../core/driveline/roadLog';
 import { compareTakenOver, type AxleCompared } from '../../core/calibration/compare';
 import { nextReadings, type Suggestion } from '../../core/calibration/nextReadings';
 import { reconcile, type Reconciled } from '../../core/calibration/reconcile';
-import type { TestReading } from '../../core/log/testFit';
 import { calculatedTire, tireSize } from '../../core/tire/size';
 import type { LogFile } from '../../formats/roadLogFile';
 import type { Fact, LessonVerdict, Values } from '../../core/training/lesson';
 import { lessonById } from '../../core/training/lessons';
 import { MATERIALS } from '../../core/format/vehicle';
+import type { TestReading } from '../../core/format/testFit';
 
 export type TestFitAnswer = { reconciled: Reconciled; compared: AxleCompared[]; next: Suggestion[] };
 export type LessonAnswer = {

@@ -1,10 +1,10 @@
 import { expose } from 'comlink';
 import type { Build } from '../../core/format/build';
 import { judgedAs, spaceOf, type SearchChange, type Offers } from '../../core/search/searchSpace';
-import type { Limits } from '../../core/search/limits';
 import { searchLift, type LiftSearch } from '../../core/search/liftSearch';
 import { prepare, type Prepared } from '../../core/search/prepared';
 import type { Tally } from '../../core/search/tally';
+import type { Limits } from '../../core/format/searchLimits';
 
 /** How long it judges before it looks whether it was told to stop, ms; how often it says what it has, ms. */
 const TURN_MS = 40;

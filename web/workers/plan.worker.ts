@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import type { ShopCalendar } from '../../core/planning/shopCalendar';
 import { planWeek, type PlannedJob, type WeekPlan } from '../../core/planning/week';
+import type { ShopCalendar } from '../../core/format/shopCalendar';
 
 const api = {
   plan: (jobs: readonly PlannedJob[], calendar: ShopCalendar, nowMin: number): WeekPlan =>

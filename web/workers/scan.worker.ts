@@ -16,18 +16,12 @@ import {
   type Cloud,
 } from '../../core/scan/cloud';
 import { contourOf } from '../../core/scan/contour';
-import {
-  CHUNK_POINTS,
-  packPoints,
-  POINT_BYTES,
-  UNMARKED,
-  unpackPoints,
-  type ScanPart,
-} from '../../core/scan/parts';
+import { CHUNK_POINTS, packPoints, POINT_BYTES, unpackPoints } from '../../core/scan/parts';
 import { sweepScan, type ScanSweep } from '../../core/scan/sweepScan';
 import { treeOf, type Tree } from '../../core/scan/tree';
 import type { Side } from '../../core/format/measured';
 import { readCloud } from '../../formats/pointCloud';
+import { UNMARKED, type ScanPart } from '../../core/format/scan';
 
 export type ScanSummary = { points: number; low: Vec; high: Vec };
 export type PartResult = { leastMm: number | null; lockDeg: number; travelMm: number };

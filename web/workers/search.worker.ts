@@ -3,12 +3,12 @@ import type { Build } from '../../core/format/build';
 import { judgedAs, spaceOf, type SearchChange, type Offers } from '../../core/search/searchSpace';
 import { preview } from '../../core/search/preview';
 import { choiceOf, type Found } from '../../core/search/found';
-import type { Limits, Wishes } from '../../core/search/limits';
 import type { SearchState } from '../../core/search/search';
 import { buildOf, type Space } from '../../core/search/space';
 import { partsOf, summaryOf, whyNot, type Summary, type Why } from '../../core/search/summary';
 import { poolOf, type WorkerPool, type WorkerHandle } from './workerPool';
 import type { LiftApi } from './lift.worker';
+import type { Limits, Wishes } from '../../core/format/searchLimits';
 
 /** How often it says how far it is, ms. */
 const REPORT_MS = 250;

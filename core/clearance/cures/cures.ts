@@ -1,9 +1,10 @@
-import { AXLES, type AxleName, type Build, type Package } from '../../format/build';
+import { AXLES, type AxleName, type Build } from '../../format/build';
 import { NEVER_CUT } from '../../format/vehicle';
 import { cutDepths, sweepAll, sweepCorner } from '../corner';
 import { acceptedRubs } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';
 import { profileFor, trialOf, type Trial } from './trial';
+import { type Package } from '../../format/package';
 
 /** The least of one change that brings an obstacle (or the whole corner) to its margin, or that none does. */
 export type Cure = {

@@ -1,7 +1,8 @@
-import type { AxleName, Build, Lift, Package } from '../../format/build';
+import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import type { Material } from '../../format/vehicle';
+import type { Lift, Package } from '../../format/package';
 
 /** One change at a time; `cut` is of one obstacle, or of all that are met. */
 export const CURE_KINDS = [

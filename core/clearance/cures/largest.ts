@@ -1,10 +1,11 @@
-import type { AxleName, Build, Package } from '../../format/build';
+import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
 import { cutDepths, sweepCorner } from '../corner';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
 import { profileFor } from './trial';
+import type { Package } from '../../format/package';
 
 /**
  * Which tires would stand at the margin on this wheel, with this lift: for each section width (mounted, mm) the

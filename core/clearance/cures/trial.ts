@@ -1,4 +1,4 @@
-import { buildSchema, type AxleName, type Build, type Package } from '../../format/build';
+import { buildSchema, type AxleName, type Build } from '../../format/build';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
 import { travelOf } from '../../vehicle/travel';
@@ -8,6 +8,7 @@ import { mountedProfile, type Profile } from '../profile';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
 import { zoneLimits, zoneMask } from '../zone';
 import { changed, TRYING, type ScannedKind } from './kinds';
+import { type Package } from '../../format/package';
 
 export type Trial = {
   /** Least clearance of every obstacle of a corner after one change; null where no such vehicle could stand. */

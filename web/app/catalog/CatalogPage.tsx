@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { ITEM_KINDS, ITEM_WORDS, type ItemKind } from '../../../core/catalog/items';
+import { ITEM_WORDS } from '../../../core/catalog/items';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { Sort } from '../../../data/catalog';
 import { Segments } from '../../ui/choices';
@@ -9,6 +9,7 @@ import { Toasts, useReady } from '../../ui/page';
 import { ImportDialog } from './ImportDialog';
 import { ItemTable } from './ItemTable';
 import { useItems } from './useItems';
+import { ITEM_KINDS, type ItemKind } from '../../../core/format/catalog';
 
 /** Everything that can be bought: found, sorted, changed where it stands, brought in and out as CSV. */
 export function CatalogPage({ units }: { units: UnitSystem }) {

@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { ITEM_WORDS, type ItemKind } from '../../../core/catalog/items';
+import { ITEM_WORDS } from '../../../core/catalog/items';
 import type { Preview } from '../../../server/catalog';
 import { SheetDialog } from '../../ui/Dialog';
 import { refusalWords, send } from '../../state/apiClient';
+import { type ItemKind } from '../../../core/format/catalog';
 
 const DOES = { new: 'new', changed: 'changed', same: 'the same', twice: 'stands twice' } as const;
 const MOST = 200;

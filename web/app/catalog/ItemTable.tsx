@@ -3,13 +3,13 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Trash2, Undo2 } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import type { ItemKind } from '../../../core/catalog/items';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { ItemRow, Sort } from '../../../data/catalog';
 import { typedNumber } from '../../ui/RowsDialog';
 import { refusalWords, send } from '../../state/apiClient';
 import { columnsOf, type ColumnMeta, type Editable } from './columns';
 import type { Items } from './useItems';
+import type { ItemKind } from '../../../core/format/catalog';
 
 const ROW_PX = 34;
 

@@ -1,7 +1,7 @@
 import { createColumnHelper } from '@tanstack/react-table';
-import type { CatalogItem, ItemKind } from '../../../core/catalog/items';
 import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 import type { ItemRow, Sort } from '../../../data/catalog';
+import type { CatalogItem, ItemKind } from '../../../core/format/catalog';
 
 const column = createColumnHelper<ItemRow>();
 

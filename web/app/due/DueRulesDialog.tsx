@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import type { DueRule } from '../../../core/log/due';
-import { LOG_KINDS, type LogKind } from '../../../core/log/logEntry';
 import { AddRow, RowsDialog, rowsOf, RowsTable, typedNumber, type Column } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
+import type { DueRule } from '../../../core/format/due';
+import { LOG_KINDS, type LogKind } from '../../../core/format/log';
 
 type Key = 'label' | 'kind' | 'afterKm' | 'afterDays' | 'again';
 const SETTLING: readonly LogKind[] = [

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { readBuild, type Build, type BuildFile } from '../../../core/format/build';
+import { type Build, type BuildFile } from '../../../core/format/build';
 import {
   startOf,
   type Control,
@@ -15,6 +15,7 @@ import { latestOnly } from '../../workers/latest';
 import { queryWorker } from '../../state/useAnswer';
 import { refusalWords, send } from '../../state/apiClient';
 import { LessonDrawing } from './LessonDrawing';
+import { readBuild } from '../../../core/format/read';
 
 type Props = {
   lesson: Lesson;

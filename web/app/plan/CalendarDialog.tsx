@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import type { ShopCalendar } from '../../../core/planning/shopCalendar';
-import { WEEKDAYS, type Weekday } from '../../../core/time/wallClock';
 import { AddRow, RowsDialog, rowsOf, RowsTable, type Column } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
+import { WEEKDAYS, type Weekday } from '../../../core/format/time';
+import type { ShopCalendar } from '../../../core/format/shopCalendar';
 
 const HOURS: readonly Column<'day' | 'from' | 'to'>[] = [
   {

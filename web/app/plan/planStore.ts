@@ -4,13 +4,13 @@ import { toast } from 'sonner';
 import type { PlannedJob, WeekPlan } from '../../../core/planning/week';
 import { taskKey } from '../../../core/planning/week';
 import { minuteOf } from '../../../core/time/wallClock';
-import type { JobTask } from '../../../core/work/jobWork';
 import type { PlanApi } from '../../workers/plan.worker';
 import { latestOnly } from '../../workers/latest';
 import { wallNow } from '../../state/clock';
 import { $shop } from '../../state/store';
 import { send } from '../../state/apiClient';
 import { keepWork, type WorkKeeper } from '../../state/workKeeper';
+import type { JobTask } from '../../../core/format/jobWork';
 
 export type BoardJob = PlannedJob & { version: number };
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { SHIPPED_CALENDAR } from '../../../core/planning/shopCalendar';
 import { minuteOf } from '../../../core/time/wallClock';
 import { boardScale, minuteAt, pieces } from './scale';
+import { SHIPPED_CALENDAR } from '../../../core/format/shopCalendar';
 
 const WEEK = minuteOf('2026-11-23');
 const SCALE = boardScale(SHIPPED_CALENDAR, WEEK);

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useMemo, useState } from 'react';
-import { readBuild, type Build } from '../../../core/format/build';
-import { tasksOf, takenInto, type JobWork } from '../../../core/work/jobWork';
+import { type Build } from '../../../core/format/build';
+import { tasksOf, takenInto } from '../../../core/work/jobWork';
 import { workOf } from '../../../core/work/needs';
 import { OneLineForm } from '../../ui/OneLineForm';
 import { $build, $head, $heads, $job, $shop, $stages, $vehicle, fileOf } from '../../state/store';
@@ -14,6 +14,8 @@ import { Stated } from './Stated';
 import { StepList } from './TickList';
 import { TermsDialog } from './TermsDialog';
 import { WorkRulesDialog } from './WorkRulesDialog';
+import { type JobWork } from '../../../core/format/jobWork';
+import { readBuild } from '../../../core/format/read';
 
 /** The build of the stage that is in work: that of the page where it is the same one. */
 function useBuildInWork(build: Build, work: JobWork): Build | null {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { money, totalsOf, type Quote, type QuoteLine } from '../../../core/quote/quote';
+import { money, totalsOf } from '../../../core/quote/quote';
 import type { QuoteLineOut } from '../../../server/work';
 import {
   AddRow,
@@ -11,6 +11,7 @@ import {
   type Row,
 } from '../../ui/RowsDialog';
 import { refusalWords, send } from '../../state/apiClient';
+import { type Quote, type QuoteLine } from '../../../core/format/quote';
 
 type Key = 'label' | 'count' | 'price' | 'minutes' | 'perhaps' | 'id';
 const columns = (option: string): readonly Column<Key>[] => [

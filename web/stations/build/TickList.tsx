@@ -1,12 +1,13 @@
 import { useStore } from '@nanostores/react';
 import { Check } from 'lucide-react';
 import { useState } from 'react';
-import { holdOf, type JobWork, type Tick } from '../../../core/work/jobWork';
+import { holdOf } from '../../../core/work/jobWork';
 import { OneLineForm } from '../../ui/OneLineForm';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import { $work, editWork } from '../../state/work';
 import { signed, useNowMin } from '../../state/clock';
+import { type JobWork, type Tick } from '../../../core/format/jobWork';
 
 export const tickWords = ({ by, at }: Tick): string => `${by}, ${at.slice(5, 10)} ${at.slice(11)}`;
 

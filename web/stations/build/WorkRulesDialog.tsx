@@ -1,6 +1,5 @@
 import { Download, Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { PER, PER_NAMES, TRIGGER_NAMES, TRIGGERS } from '../../../core/work/triggers';
 import { readWorkRules, writeWorkRules } from '../../../formats/workRulesJson';
 import { download } from '../../ui/download';
 import { FileButton } from '../../ui/FileButton';
@@ -8,6 +7,7 @@ import { RowsDialog } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import { formOf, namedFault, ruleFrom, type RuleForm } from './ruleForm';
+import { PER, PER_NAMES, TRIGGER_NAMES, TRIGGERS } from '../../../core/format/triggers';
 
 type TextKey = { [K in keyof RuleForm]: RuleForm[K] extends string ? K : never }[keyof RuleForm];
 type Change = (part: Partial<RuleForm>) => void;

@@ -1,13 +1,14 @@
 import { tradeoffsOf } from '../../../core/tradeoffs';
-import { readBuild } from '../../../core/format/build';
 import { showRounded } from '../../../core/units/quantity';
 import { riseMm } from '../../../core/vehicle/rise';
 import { workOf } from '../../../core/work/needs';
-import { quoteLines, type Quote, type QuoteOption } from '../../../core/quote/quote';
+import { quoteLines } from '../../../core/quote/quote';
 import { addDays, format } from 'date-fns';
 import { queryWorker } from '../../state/useAnswer';
 import { $shop, $units, $vehicle, fileOf, type StageDoc } from '../../state/store';
 import { $work } from '../../state/work';
+import { type Quote, type QuoteOption } from '../../../core/format/quote';
+import { readBuild } from '../../../core/format/read';
 
 /** One stage as an option of a quote, judged anew in the worker; null where the stage cannot be read. */
 async function optionOf(stage: StageDoc): Promise<QuoteOption | null> {

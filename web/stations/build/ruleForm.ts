@@ -1,6 +1,6 @@
-import type { WorkRule } from '../../../core/work/workRules';
-import type { Per, Trigger } from '../../../core/work/triggers';
 import { typedNumber } from '../../ui/RowsDialog';
+import type { Per, Trigger } from '../../../core/format/triggers';
+import type { WorkRule } from '../../../core/format/workRules';
 
 /** A rule under edit: everything as it is typed. */
 export type RuleForm = {

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { AXLES, type Vehicle } from '../../../core/format/build';
-import { STEEL_MPA } from '../../../core/driveline/capacity';
 import type { Fault } from '../../../core/format/fields';
 import type { Json } from '../../../core/history/diff';
 import { SheetDialog } from '../../ui/Dialog';
 import { editVehicle } from '../../state/store';
 import { axleOf, powertrainOf, typedAxle, typedPowertrain, type Typed } from './asBuilt';
+import { STEEL_MPA } from '../../../core/format/steel';
 
 type Column = readonly [key: string, words: string, options?: readonly string[]];
 

@@ -1,13 +1,14 @@
 import { useStore } from '@nanostores/react';
 import { SlidersHorizontal } from 'lucide-react';
 import { useState } from 'react';
-import type { Build, RubPolicy } from '../../../core/format/build';
+import type { Build } from '../../../core/format/build';
 import { KISS } from '../../../core/clearance/rub';
 import { Segments } from '../../ui/choices';
 import { changeStage } from '../../state/edits';
 import { $shop, editStages } from '../../state/store';
 import { ZoneDialog } from './ZoneDialog';
 import { zoneChosen, zoneOptions, zoneValue } from './zones';
+import type { RubPolicy } from '../../../core/format/use';
 
 /** Which poses decide: one of the three, or one of the shop's own. */
 export function ZonePicker({ build }: { build: Build }) {

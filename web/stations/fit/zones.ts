@@ -1,4 +1,4 @@
-import { ZONES, type Use, type Zone } from '../../../core/format/build';
+import { ZONES, type Use, type Zone } from '../../../core/format/use';
 
 /** Zones that a shop made for itself, beside the three. */
 type Own = readonly NonNullable<Use['zoneLimits']>[];

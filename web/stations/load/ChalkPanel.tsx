@@ -3,13 +3,14 @@ import { format } from 'date-fns';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/format/build';
-import { chalkStep, type Chalk } from '../../../core/load/chalk';
+import { chalkStep } from '../../../core/load/chalk';
 import { roadPressureOf } from '../../../core/load/load';
 import { showWithUnit } from '../../../core/units/quantity';
 import { Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
+import { type Chalk } from '../../../core/format/chalk';
 
 const MARKS: readonly (readonly [Chalk['mark'], string])[] = [
   ['even', 'Even'],

@@ -2,13 +2,13 @@ import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
-import { UNDERSIDE_CARRIERS, type LowPoint } from '../../../core/stability/ground';
 import { showRounded } from '../../../core/units/quantity';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { setVehicle } from '../../state/edits';
 import { $units } from '../../state/store';
+import { UNDERSIDE_CARRIERS, type LowPoint } from '../../../core/format/underside';
 
 /** What it gains over the ground, and the low points that it is worked out from. */
 export function GroundPanel({ build, assessment: { ground } }: { build: Build; assessment: Assessment }) {

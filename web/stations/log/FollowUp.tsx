@@ -1,6 +1,5 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import type { Chalk } from '../../../core/load/chalk';
 import { Segments } from '../../ui/choices';
 import { today } from '../../state/clock';
 import { setStage } from '../../state/edits';
@@ -17,6 +16,7 @@ import {
 } from './followUp';
 import { writeDown, type Draft } from './logStore';
 import { PhotoButton } from './PhotoButton';
+import type { Chalk } from '../../../core/format/chalk';
 
 const KINDS = Object.entries(FOLLOW_WORDS) as [FollowKind, string][];
 

@@ -2,7 +2,6 @@ import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import { openReadings } from '../../../core/log/logEntry';
-import type { TestReading } from '../../../core/log/testFit';
 import type { TestFitAnswer } from '../../workers/assess.worker';
 import { queryWorker } from '../../state/useAnswer';
 import { $job } from '../../state/store';
@@ -13,6 +12,7 @@ import { Reconcile } from './Reconcile';
 import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
 import { Timeline } from './Timeline';
 import { WellMap } from './WellMap';
+import type { TestReading } from '../../../core/format/testFit';
 
 type Answer = TestFitAnswer & { build: Build; readings: readonly TestReading[] };
 const STILL_MS = 500;

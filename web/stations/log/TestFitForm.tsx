@@ -2,7 +2,6 @@ import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import { lockOfShare, LOCK_WORDS } from '../../../core/measure/gaps';
-import { MARKS, type TestReading } from '../../../core/log/testFit';
 import { stanceTravelMm, type Suggestion } from '../../../core/calibration/nextReadings';
 import { Segments } from '../../ui/choices';
 import { typedNumber } from '../../ui/RowsDialog';
@@ -10,6 +9,7 @@ import { $units } from '../../state/store';
 import { writeDown } from './logStore';
 import { TurnPlate } from './TurnPlate';
 import { mm, readingWords, STANCE_WORDS } from './words';
+import { MARKS, type TestReading } from '../../../core/format/testFit';
 
 export type Pose = Pick<
   TestReading,

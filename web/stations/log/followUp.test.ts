@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { logEntrySchema, MOST_PHOTO_BYTES } from '../../../core/log/logEntry';
 import { draftOf, fieldWords, FOLLOW_FIELDS, FOLLOW_WORDS, type FollowKind } from './followUp';
 import { photoFault } from './photos';
+import { logEntrySchema, MOST_PHOTO_BYTES } from '../../../core/format/log';
 
 const entry = (kind: FollowKind, typed: Record<string, string>, units: 'metric' | 'inch' = 'metric') =>
   logEntrySchema.safeParse({

@@ -1,11 +1,12 @@
 import { AXLES } from '../../../core/format/fields';
 import { putDotted } from '../../../core/dotted';
-import { ROTATION_WORDS, ROTATIONS, WHEELS } from '../../../core/log/logEntry';
+import { ROTATION_WORDS } from '../../../core/log/logEntry';
 import { MM_PER_INCH } from '../../../core/units/length';
 import { unitOf, unitSize, type UnitSystem } from '../../../core/units/quantity';
 import { typedNumber } from '../../ui/RowsDialog';
 import type { Draft } from './logStore';
 import { CHALK_WORDS } from './words';
+import { ROTATIONS, WHEELS } from '../../../core/format/log';
 
 export type FollowKind = Exclude<Draft['kind'], 'test-fit' | 'reconciled' | 'photo'>;
 /** A field of the follow-up form; its id is its place in the entry, its quantity the unit it is typed in. */

@@ -1,11 +1,11 @@
 import { atom } from 'nanostores';
 import { toast } from 'sonner';
 import type { Fault } from '../../../core/format/fields';
-import { logEntrySchema, type LogEntry } from '../../../core/log/logEntry';
 import { signed } from '../../state/clock';
 import { $active, $job } from '../../state/store';
 import { refusalWords, send } from '../../state/apiClient';
 import { sendPhotos } from './photos';
+import { logEntrySchema, type LogEntry } from '../../../core/format/log';
 
 /** The log of the job on the page, with what was written down here and is not sent yet. */
 export const $log = atom<LogEntry[]>([]);

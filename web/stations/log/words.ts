@@ -1,8 +1,9 @@
 import type { Build } from '../../../core/format/build';
-import { LOG_KINDS, ROTATION_WORDS, type LogEntry } from '../../../core/log/logEntry';
-import type { TestReading } from '../../../core/log/testFit';
+import { ROTATION_WORDS } from '../../../core/log/logEntry';
 import { labelOf, poseShort } from '../../../core/verdict';
 import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
+import type { TestReading } from '../../../core/format/testFit';
+import { LOG_KINDS, type LogEntry } from '../../../core/format/log';
 
 export const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units, 1);
 

@@ -2,10 +2,10 @@ import { vecOf, type Vec } from '../../../core/geometry/vec';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import type { Box } from '../../../core/scan/cloud';
-import type { ScanPart } from '../../../core/scan/parts';
 import { MATERIALS, type Material } from '../../../core/format/vehicle';
 import { MATERIAL_WORDS } from '../../drawings/layers';
 import type { Scan } from './useScan';
+import type { ScanPart } from '../../../core/format/scan';
 
 type Props = { scan: Scan; setBrush: (brush: (() => (point: Vec) => void) | null) => void };
 

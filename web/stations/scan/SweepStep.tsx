@@ -2,13 +2,13 @@ import { useStore } from '@nanostores/react';
 import { toast } from 'sonner';
 import type { AxleName, Build, Obstacle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/measured';
-import { UNMARKED } from '../../../core/scan/parts';
 import { showWithUnit } from '../../../core/units/quantity';
 import { poseShort } from '../../../core/verdict';
 import { takeCorner } from '../../state/edits';
 import { step } from '../../state/saving';
 import { $pose, $units } from '../../state/store';
 import type { Scan } from './useScan';
+import { UNMARKED } from '../../../core/format/scan';
 
 type Props = { build: Build; axle: AxleName; side: Side; scan: Scan };
 

@@ -2,9 +2,9 @@ import { middleOf, type Vec } from '../../../core/geometry/vec';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Picks } from '../../../core/scan/align';
-import type { ScanPart } from '../../../core/scan/parts';
 import type { PartResult, ScanApi, ScanSummary } from '../../workers/scan.worker';
 import type { ScanScene } from './scene';
+import type { ScanPart } from '../../../core/format/scan';
 
 type Busy = { words: string; share: number };
 type Answered<T> = ({ ok: true } & T) | { ok: false; message: string };

@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
 import type { SearchChange } from '../../../core/search/searchSpace';
-import { limitsSchema, wishesSchema, type Wishes } from '../../../core/search/limits';
 import { saveAll } from '../../state/saving';
 import { $activeId, $build, $job, $shop } from '../../state/store';
 import { refusalWords, send } from '../../state/apiClient';
@@ -17,6 +16,7 @@ import {
   stopSearching,
   weighAgain,
 } from './searchStore';
+import { limitsSchema, wishesSchema, type Wishes } from '../../../core/format/searchLimits';
 
 const WISHES: readonly (readonly [keyof Wishes, string])[] = [
   ['clearance', 'ground clearance'],

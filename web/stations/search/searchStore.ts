@@ -3,9 +3,9 @@ import { atom } from 'nanostores';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
 import type { SearchChange, Offers } from '../../../core/search/searchSpace';
-import type { Limits, Wishes } from '../../../core/search/limits';
 import type { Report, SearchApi } from '../../workers/search.worker';
 import { refusalWords, send } from '../../state/apiClient';
+import type { Limits, Wishes } from '../../../core/format/searchLimits';
 
 /** The search of the page as it stands; null before the first. */
 export const $report = atom<Report | null>(null);

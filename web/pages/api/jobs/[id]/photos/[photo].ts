@@ -1,9 +1,9 @@
 import type { APIRoute } from 'astro';
-import { MOST_PHOTO_BYTES } from '../../../../../../core/log/logEntry';
 import { database } from '../../../../../../server/database';
 import { respond } from '../../../../../../server/http';
 import { personOf } from '../../../../../../server/currentUser';
 import { keepPhoto } from '../../../../../../server/photos';
+import { MOST_PHOTO_BYTES } from '../../../../../../core/format/log';
 
 /** Keeps a picture under the id it was made with; the body is its bytes. */
 export const PUT: APIRoute = async ({ params, request, cookies }) => {

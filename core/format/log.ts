@@ -1,0 +1,126 @@
+import { z } from 'zod';
+import { AXLES, oneOf, whole, within, words } from './fields';
+import { CHALK_MARKS } from './chalk';
+import { wallTimeSchema } from './time';
+import { testReadingSchema } from './testFit';
+
+const odometerKm = within(0, 3_000_000, 'km').optional();
+
+const angles = z.strictObject({
+  casterDeg: within(-20, 20, '°').optional(),
+  camberDeg: within(-20, 20, '°').optional(),
+  toeDeg: within(-10, 10, '°').optional(),
+});
+
+/** Tread depth across one tire, from its inner to its outer edge. */
+const acrossMm = z.strictObject({
+  inner: within(0, 40, 'mm'),
+  middle: within(0, 40, 'mm'),
+  outer: within(0, 40, 'mm'),
+});
+
+export const WHEELS = ['front-left', 'front-right', 'rear-left', 'rear-right'] as const;
+
+export type WheelPlace = (typeof WHEELS)[number];
+
+/** Ways of moving tires to other places: by what goes where. A tire that rolls one way only stays on its side. */
+export const ROTATIONS = ['front-to-rear', 'crossed-forward', 'crossed-rearward', 'side-to-side'] as const;
+
+export type Rotation = (typeof ROTATIONS)[number];
+
+/** Ids are made where a thing is written down, so that what is sent twice stands once. */
+export const MADE_ID = /^[0-9a-f-]{36}$/;
+
+/** A photo as it is taken, bytes. */
+export const MOST_PHOTO_BYTES = 15e6;
+
+const head = {
+  /** Made where it is written down. */
+  id: z.string().regex(MADE_ID, { error: 'is no id; send the one that the entry was made with' }),
+  at: wallTimeSchema,
+  by: words(60, 1),
+  stageId: whole(1, 2_147_483_647).optional(),
+};
+
+/** What is written down of a vehicle after it was built, one kind of thing an entry. */
+export const logEntrySchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({ ...head, kind: z.literal('test-fit'), reading: testReadingSchema }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('re-torque'),
+      odometerKm,
+      /** As it was set, with its unit. */
+      torque: words(40),
+      loose: whole(0, 40),
+    }),
+    z.strictObject({ ...head, kind: z.literal('alignment'), odometerKm, before: angles, after: angles }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('tread'),
+      odometerKm,
+      mm: z.partialRecord(oneOf(WHEELS), acrossMm),
+      rotated: oneOf(ROTATIONS).optional(),
+    }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('chalk'),
+      odometerKm,
+      axle: oneOf(AXLES),
+      kpa: within(50, 1000, 'kPa'),
+      /** Where the chalk went first. */
+      mark: oneOf(CHALK_MARKS),
+    }),
+    z.strictObject({ ...head, kind: z.literal('handed-over'), odometerKm, words: words(300) }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('photo'),
+      /** The picture's own id; it is sent apart from this. */
+      photo: z.string().regex(MADE_ID, { error: 'is no id of a photo' }),
+      words: words(300),
+    }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('pressures'),
+      odometerKm,
+      frontKpa: within(0, 1000, 'kPa'),
+      rearKpa: within(0, 1000, 'kPa'),
+    }),
+    z.strictObject({ ...head, kind: z.literal('note'), odometerKm, words: words(2000, 1) }),
+    z.strictObject({
+      ...head,
+      kind: z.literal('reconciled'),
+      /** What was taken over as measured, mm, or why nothing was. */
+      taken: z.array(
+        z.strictObject({
+          key: words(120, 1),
+          mm: within(-1000, 1000, 'mm'),
+          spreadMm: within(0, 1000, 'mm'),
+        }),
+      ),
+      dismissed: words(300).optional(),
+    }),
+  ],
+  {
+    error: ({ input }) =>
+      `${JSON.stringify((input as { kind?: unknown } | undefined)?.kind)} is no kind of entry`,
+  },
+);
+
+export type LogEntry = z.output<typeof logEntrySchema>;
+
+export type LogKind = LogEntry['kind'];
+
+export const LOG_KINDS: Record<LogKind, string> = {
+  'test-fit': 'test fit',
+  're-torque': 're-torque',
+  alignment: 'alignment',
+  tread: 'tread',
+  pressures: 'pressures',
+  chalk: 'chalk test',
+  'handed-over': 'handed over',
+  photo: 'photo',
+  note: 'note',
+  reconciled: 'taken over',
+};

@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import { oneOf, perAxle, within, words } from './fields';
+import { tireSchema } from './tire';
+import { wheelSchema } from './wheel';
+import { chalkSchema } from './chalk';
+
+/** A spacer bolts onto the hub and carries studs of its own, or slips over the hub's. */
+export const SPACER_KINDS = ['bolt-on', 'slip-on'] as const;
+
+/** Where a pressure sensor sits, if anywhere. */
+export const SENSORS = ['none', 'valve', 'band'] as const;
+
+const liftLength = within(-300, 500, 'mm').default(0);
+
+export const liftSchema = z.strictObject({
+  springMm: liftLength,
+  bracketMm: liftLength,
+  bodyMm: liftLength,
+  bumpStopMm: liftLength,
+  droopGainMm: liftLength,
+  foreAftMm: liftLength,
+  outboardMm: liftLength,
+  casterDeltaDeg: within(-20, 20, '°').default(0),
+});
+
+export type Lift = z.output<typeof liftSchema>;
+
+const NO_LIFT = { front: {}, rear: {} };
+
+export const packageSchema = z.strictObject({
+  label: words(120).default(''),
+  tire: tireSchema,
+  wheel: wheelSchema,
+  spacerMm: within(0, 300, 'mm').default(0),
+  spacerKind: oneOf(SPACER_KINDS).optional(),
+  /** Whether a ring fills the wheel's wider bore. */
+  centringRing: z.boolean({ error: 'is not true/false' }).optional(),
+  pressureSensor: oneOf(SENSORS).optional(),
+  chalk: chalkSchema.optional(),
+  lift: z.strictObject({ front: liftSchema.prefault({}), rear: liftSchema.prefault({}) }).prefault(NO_LIFT),
+  sagMm: z
+    .strictObject({
+      front: within(-300, 500, 'mm').default(0),
+      rear: within(-300, 500, 'mm').default(0),
+    })
+    .prefault({}),
+  cuts: z
+    .array(z.strictObject({ obstacle: words(60, 1), depthMm: within(0, 1000, 'mm') }))
+    .max(100)
+    .default([]),
+  /** Where a lock stop is set: the largest angle of the wheel on the inside of the turn. */
+  lockStopDeg: within(1, 60, '°').optional(),
+  axleRatio: within(0.5, 20).optional(),
+  pressureKpa: perAxle(within(0, 1000, 'kPa')).optional(),
+  addedMass: z
+    .array(
+      z.strictObject({
+        label: words(120).default(''),
+        massKg: within(0, 5000, 'kg', true),
+        behindFrontAxleMm: within(-10_000, 10_000, 'mm'),
+        heightMm: within(-1000, 5000, 'mm'),
+      }),
+    )
+    .max(100)
+    .default([]),
+});
+
+export type Package = z.output<typeof packageSchema>;
