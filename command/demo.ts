@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { format, subHours } from 'date-fns';
+import { subHours } from 'date-fns';
 import { z } from 'zod';
 import { JOB_STATUSES } from '../core/work/jobStatus';
 import { takenInto, tasksOf } from '../core/work/jobWork';
@@ -11,6 +11,8 @@ import type { Database } from '../data/client';
 import { openShop, shopSettings } from '../data/shop';
 import { ensurePerson } from '../data/people';
 import { faultLines, readBuildText } from '../formats/buildJson';
+import { dayOf, now, wallTimeOf } from '../server/clock';
+import type { Actor } from '../server/versioned';
 import { importCatalog } from '../server/catalog';
 import { addStageToJob, importBuild } from '../server/jobs';
 import { settingsShape } from '../server/shop';
@@ -64,13 +66,12 @@ function begun(
   stageId: number,
   file: unknown,
   rules: readonly WorkRule[],
-  by: string,
+  { person: { name: by }, now: moment }: Actor,
 ): JobWork {
   const read = readBuild(file);
   if (!read.ok) throw new Error(faultLines(read.faults));
-  const now = new Date();
-  const work = takenInto(NO_WORK, stageId, tasksOf(workOf(read.build, rules), format(now, 'yyyy-MM-dd')));
-  const at = format(subHours(now, 1), "yyyy-MM-dd'T'HH:mm");
+  const work = takenInto(NO_WORK, stageId, tasksOf(workOf(read.build, rules), dayOf(moment)));
+  const at = wallTimeOf(subHours(moment, 1));
   return {
     ...work,
     ticks: Object.fromEntries(ticked.map((id) => [id, { by, at }])),
@@ -82,7 +83,7 @@ function begun(
 }
 
 /** Loads the demo shop into an empty database, by the import that a user's own files take. Once. */
-export async function loadDemo(db: Database): Promise<boolean> {
+export async function loadDemo(db: Database, moment: Date = now()): Promise<boolean> {
   if (await shopSettings(db)) return false;
   const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
   for (const person of people) await ensurePerson(db, person);
@@ -101,20 +102,21 @@ export async function loadDemo(db: Database): Promise<boolean> {
         }
       : rule,
   );
-  await loadPast(db, (name) => build(name) as BuildFile, read('history.json'));
+  const actor = { db, person: { name: person }, now: moment };
+  await loadPast(db, moment, (name) => build(name) as BuildFile, read('history.json'));
   for (const { stages, inWork: working, ...job } of jobs) {
     const [first = '', ...rest] = stages;
-    const { jobId, stageId } = must(`demo/${first}`, await importBuild(db, build(first), person, job));
+    const { jobId, stageId } = must(`demo/${first}`, await importBuild(actor, build(first), job));
     const ids = [stageId];
     for (const name of rest)
-      ids.push(must(`demo/${name}`, await addStageToJob(db, jobId, { file: build(name) }, person)).stageId);
+      ids.push(must(`demo/${name}`, await addStageToJob(actor, jobId, { file: build(name) as BuildFile })).stageId);
     const [name = '', id = 0] = working ? [stages[working.stage - 1], ids[working.stage - 1]] : [];
     if (working)
       must(
         `demo/${name}`,
-        await changeWork(db, jobId, {
+        await changeWork(actor, jobId, {
           version: 0,
-          work: begun(working, id, build(name), workRules, person),
+          work: begun(working, id, build(name), workRules, actor),
         }),
       );
   }

@@ -7,7 +7,9 @@ import type { Database } from '../data/client';
 import { stageById, vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { faultLines } from '../formats/buildJson';
-import { buildFileOf, saveDocument } from '../server/documents';
+import { takeOverReadings } from '../server/takeOver';
+import { buildFileOf } from '../server/stageFile';
+import type { Actor } from '../server/versioned';
 import { importBuild } from '../server/jobs';
 import { writeLog } from '../server/log';
 import { must } from './must';
@@ -42,9 +44,9 @@ function fileOf(file: BuildFile, { shifts, tire, tireMaker, platform, customer }
 }
 
 /** What was written down of a past job, in the order it happened. */
-function entriesOf(past: PastJob, number: number, stageId: number): { fit: LogEntry[]; after: LogEntry[] } {
+function entriesOf(past: PastJob, number: number, stageId: number, moment: Date): { fit: LogEntry[]; after: LogEntry[] } {
   const { by, daysAgo, odometerKm, kmPerDay, nutsAfterKm, readings, platform } = past;
-  const opened = subDays(new Date(), daysAgo);
+  const opened = subDays(moment, daysAgo);
   const at = (days: number, hour: number): string =>
     format(addDays(opened, days), `yyyy-MM-dd'T'${String(hour).padStart(2, '0')}:30`);
   const head = (name: string, days: number, hour: number) => ({
@@ -118,36 +120,48 @@ function entriesOf(past: PastJob, number: number, stageId: number): { fit: LogEn
   return { fit, after };
 }
 
-async function loadOne(db: Database, file: BuildFile, past: PastJob, number: number): Promise<void> {
+async function loadOne(
+  { db, now: moment }: Omit<Actor, 'person'>,
+  file: BuildFile,
+  past: PastJob,
+  number: number,
+): Promise<void> {
   const { by, customer, title, platform, daysAgo, takenOver, readings } = past;
+  const actor: Actor = { db, person: { name: by }, now: subDays(moment, daysAgo) };
   const { jobId, stageId } = must(
     `past job ${number}`,
-    await importBuild(db, fileOf(file, past), by, {
+    await importBuild(actor, fileOf(file, past), {
       customer,
       title,
       platform,
       status: 'done',
-      openedAt: subDays(new Date(), daysAgo),
     }),
   );
-  const { fit, after } = entriesOf(past, number, stageId);
-  must('readings', await writeLog(db, jobId, fit));
-  if (takenOver) {
-    const taken = await takeOverPast(db, jobId, stageId, past);
-    const entry: LogEntry = {
-      id: idOf(`${number} ${platform} taken`),
-      at: (fit[0]?.at ?? '').replace('T09', 'T10'),
-      by,
-      stageId,
-      kind: 'reconciled',
-      taken,
-    };
-    if (readings.length > 0) must('taken over', await writeLog(db, jobId, [entry]));
-  }
-  must('follow-up', await writeLog(db, jobId, after));
+  const { fit, after } = entriesOf(past, number, stageId, moment);
+  must('readings', await writeLog(actor, jobId, fit));
+  if (takenOver && readings.length > 0)
+    must(
+      'taken over',
+      await takeOverPast(actor, jobId, stageId, past, {
+        id: idOf(`${number} ${platform} taken`),
+        at: (fit[0]?.at ?? '').replace('T09', 'T10'),
+        by,
+        stageId,
+      }),
+    );
+  must('follow-up', await writeLog(actor, jobId, after));
 }
 
-async function takeOverPast(db: Database, jobId: number, stageId: number, { by, readings }: PastJob) {
+type EntryHead = Pick<LogEntry, 'id' | 'at' | 'by' | 'stageId'>;
+
+async function takeOverPast(
+  actor: Actor,
+  jobId: number,
+  stageId: number,
+  { readings }: PastJob,
+  head: EntryHead,
+) {
+  const { db } = actor;
   const job = await jobById(db, jobId);
   const vehicle = job && (await vehicleById(db, job.vehicleId));
   const stage = await stageById(db, stageId);
@@ -161,20 +175,24 @@ async function takeOverPast(db: Database, jobId: number, stageId: number, { by, 
     corrections,
     readings,
   );
-  must('well', await saveDocument(db, 'vehicle', vehicle.id, vehicle.version, next.vehicle, by));
-  must(
-    'package',
-    await saveDocument(db, 'stage', stageId, stage.version, { ...stage.document, package: next.package }, by),
-  );
-  return corrections.map(({ key, mm, spreadMm }) => ({ key, mm, spreadMm }));
+  return takeOverReadings(actor, jobId, {
+    vehicle: { version: vehicle.version, document: next.vehicle },
+    stage: { id: stageId, version: stage.version, document: { ...stage.document, package: next.package } },
+    entry: {
+      ...head,
+      kind: 'reconciled',
+      taken: corrections.map(({ key, mm, spreadMm }) => ({ key, mm, spreadMm })),
+    },
+  });
 }
 
 /** Loads the jobs of an invented past, oldest first, as the shop would have written them down. */
 export async function loadPast(
   db: Database,
+  moment: Date,
   buildOf: (name: string) => BuildFile,
   history: string,
 ): Promise<void> {
   const { jobs } = historySchema.parse(JSON.parse(history));
-  for (const [number, past] of jobs.entries()) await loadOne(db, buildOf(past.build), past, number);
+  for (const [number, past] of jobs.entries()) await loadOne({ db, now: moment }, buildOf(past.build), past, number);
 }

@@ -18,10 +18,20 @@ export async function vehicleById(db: Queryable, id: number) {
   return row;
 }
 
-export async function insertStage(db: Queryable, values: typeof stages.$inferInsert): Promise<StageRow> {
-  const [row] = await db.insert(stages).values(values).returning();
-  if (!row) throw new Error('a stage was not stored');
-  return row;
+/** One more stage of a job, after its last. Of two at the same moment the later one is placed anew. */
+export async function insertStage(
+  db: Queryable,
+  values: Omit<typeof stages.$inferInsert, 'position'>,
+): Promise<StageRow> {
+  const position = sql<number>`(select coalesce(max("position"), -1) + 1 from ${stages} where "job_id" = ${values.jobId})`;
+  for (;;) {
+    const [row] = await db
+      .insert(stages)
+      .values({ ...values, position })
+      .onConflictDoNothing()
+      .returning();
+    if (row) return row;
+  }
 }
 
 type StageValues = Pick<StageRow, 'document' | 'label' | 'grade' | 'leastClearanceMm' | 'tireCode'>;

@@ -9,8 +9,9 @@ export async function openFleetSearch(
   label: string,
   document: FleetPackage,
   person: string,
+  madeAt: Date,
 ): Promise<{ id: number; vehicleIds: number[] }> {
-  const [search] = await db.insert(fleetSearches).values({ label, document, person }).returning();
+  const [search] = await db.insert(fleetSearches).values({ label, document, person, madeAt }).returning();
   if (!search) throw new Error('a search was not stored');
   const all = await db.select({ id: vehicles.id }).from(vehicles).orderBy(asc(vehicles.id));
   const vehicleIds = all.map(({ id }) => id);

@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, gt, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
-import { changes, customers, jobs, stages, vehicles } from './schema';
+import { customers, jobs, stages, vehicles } from './schema';
 import type { RubPolicy } from '../core/format/use';
 
 export type Job = typeof jobs.$inferSelect;
@@ -11,6 +11,7 @@ const jobColumns = {
   number: jobs.number,
   title: jobs.title,
   status: jobs.status,
+  version: jobs.version,
   waitsFor: jobs.waitsFor,
   openedAt: jobs.openedAt,
   vehicleId: jobs.vehicleId,
@@ -30,7 +31,7 @@ function jobsWithNames(db: Queryable) {
 export type JobWithNames = Awaited<ReturnType<typeof jobsWithNames>>[number];
 
 export function allJobs(db: Queryable): Promise<JobWithNames[]> {
-  return jobsWithNames(db).orderBy(desc(jobs.number));
+  return jobsWithNames(db).orderBy(desc(jobs.id));
 }
 
 export async function jobById(db: Queryable, id: number): Promise<JobWithNames | undefined> {
@@ -59,24 +60,34 @@ export function stageSummaries(db: Queryable) {
     .orderBy(asc(stages.jobId), asc(stages.position));
 }
 
-export async function insertJob(db: Queryable, values: typeof jobs.$inferInsert): Promise<Job> {
-  const [job] = await db.insert(jobs).values(values).returning();
+/** Adds a job under the next number: `J-0001`, `J-0002`, … Two that are made at one moment get two numbers. */
+export async function insertJob(
+  db: Queryable,
+  values: Omit<typeof jobs.$inferInsert, 'number'>,
+): Promise<Job> {
+  const number = sql<string>`'J-' || lpad(n.value::text, greatest(4, length(n.value::text)), '0') from (select nextval('job_numbers') as value) n`;
+  const [job] = await db
+    .insert(jobs)
+    .values({ ...values, number: sql`(select ${number})` })
+    .returning();
   if (!job) throw new Error('a job was not stored');
   return job;
 }
 
+/** Stores the head of a job, and which body its vehicle is, only where it still has `version`; undefined where it moved on. */
 export async function writeJob(
   db: Queryable,
   id: number,
-  values: Partial<Pick<Job, 'status' | 'waitsFor' | 'title'>>,
+  version: number,
+  { platform, ...values }: Pick<Job, 'status' | 'waitsFor' | 'title'> & { platform: string },
 ): Promise<Job | undefined> {
-  const [job] = await db.update(jobs).set(values).where(eq(jobs.id, id)).returning();
+  const [job] = await db
+    .update(jobs)
+    .set({ ...values, version: version + 1 })
+    .where(and(eq(jobs.id, id), eq(jobs.version, version)))
+    .returning();
+  if (job) await db.update(vehicles).set({ platform }).where(eq(vehicles.id, job.vehicleId));
   return job;
-}
-
-/** Says which body the vehicle of a job is of. */
-export async function setPlatform(db: Queryable, vehicleId: number, platform: string): Promise<void> {
-  await db.update(vehicles).set({ platform }).where(eq(vehicles.id, vehicleId));
 }
 
 /** Every vehicle that somebody said the platform of, oldest first. */
@@ -107,11 +118,6 @@ export function stagesById(db: Queryable, ids: readonly number[]) {
     .where(inArray(stages.id, [...ids]));
 }
 
-export async function lastJobNumber(db: Queryable): Promise<string | undefined> {
-  const [last] = await db.select({ number: jobs.number }).from(jobs).orderBy(desc(jobs.number)).limit(1);
-  return last?.number;
-}
-
 export async function insertVehicle(
   db: Queryable,
   values: typeof vehicles.$inferInsert,
@@ -126,28 +132,4 @@ export async function customerId(db: Queryable, name: string, note = ''): Promis
   const [row] = await db.select({ id: customers.id }).from(customers).where(eq(customers.name, name));
   if (!row) throw new Error('a customer was not stored');
   return row.id;
-}
-
-export type ChangeRow = typeof changes.$inferSelect;
-
-export function changesSince(
-  db: Queryable,
-  subject: ChangeRow['subject'],
-  subjectId: number,
-  version: number,
-): Promise<ChangeRow[]> {
-  return db
-    .select()
-    .from(changes)
-    .where(and(eq(changes.subject, subject), eq(changes.subjectId, subjectId), gt(changes.version, version)))
-    .orderBy(asc(changes.id));
-}
-
-export async function changeById(db: Queryable, id: number): Promise<ChangeRow | undefined> {
-  const [row] = await db.select().from(changes).where(eq(changes.id, id));
-  return row;
-}
-
-export async function addChange(db: Queryable, values: typeof changes.$inferInsert): Promise<void> {
-  await db.insert(changes).values(values);
 }

@@ -9,16 +9,16 @@ export async function lessonsOf(db: Queryable, person: string): Promise<LessonDo
   return rows.map(({ lesson, tries, passedAt }) => ({ lesson, tries, passed: passedAt !== null }));
 }
 
-/** One more try; when it was first passed stays. */
+/** One more try, passed at that moment or not at all; when it was first passed stays. */
 export async function noteLesson(
   db: Queryable,
   person: string,
   lesson: string,
-  right: boolean,
+  passedAt: Date | null,
 ): Promise<void> {
   await db
     .insert(lessonsDone)
-    .values({ person, lesson, tries: 1, passedAt: right ? new Date() : null })
+    .values({ person, lesson, tries: 1, passedAt })
     .onConflictDoUpdate({
       target: [lessonsDone.person, lessonsDone.lesson],
       set: {

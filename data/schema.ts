@@ -7,6 +7,7 @@ import {
   index,
   integer,
   json,
+  pgSequence,
   pgTable,
   primaryKey,
   serial,
@@ -18,6 +19,7 @@ import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
 import type { Grade } from '../core/clearance/grade';
 import type { School } from '../core/format/driveline';
 import type { Change } from '../core/history/diff';
+import type { VerdictChange } from '../core/history/verdictChange';
 import type { Expectation } from '../core/calibration/expectation';
 import type { RuleSet } from '../core/format/rules';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
@@ -55,6 +57,8 @@ export type ShopDocument = {
   calendar?: ShopCalendar;
   /** What is due after a handover. */
   due?: DueRule[];
+  /** The units of its papers. */
+  units?: 'metric' | 'inch';
 };
 export type ShopZone = { label: string; bump: number; lock: number };
 
@@ -79,29 +83,42 @@ export const customers = pgTable('customers', {
   note: text().notNull().default(''),
 });
 
-export const vehicles = pgTable('vehicles', {
-  id: serial().primaryKey(),
-  customerId: integer().references(() => customers.id),
-  label: text().notNull(),
-  kind: text({ enum: ['truck', 'van', 'suv'] }).notNull(),
-  /** Vehicles of one body share what is learned of their wells; empty where nobody said which it is. */
-  platform: text().notNull().default(''),
-  document: json().$type<VehicleFile>().notNull(),
-  version: integer().notNull().default(1),
-  updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-});
+export const vehicles = pgTable(
+  'vehicles',
+  {
+    id: serial().primaryKey(),
+    customerId: integer().references(() => customers.id),
+    label: text().notNull(),
+    kind: text({ enum: ['truck', 'van', 'suv'] }).notNull(),
+    /** Vehicles of one body share what is learned of their wells; empty where nobody said which it is. */
+    platform: text().notNull().default(''),
+    document: json().$type<VehicleFile>().notNull(),
+    version: integer().notNull().default(1),
+    updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.customerId)],
+);
 
-export const jobs = pgTable('jobs', {
-  id: serial().primaryKey(),
-  number: text().notNull().unique(),
-  vehicleId: integer()
-    .notNull()
-    .references(() => vehicles.id),
-  title: text().notNull(),
-  status: text({ enum: JOB_STATUSES }).notNull().default('measuring'),
-  waitsFor: text().notNull().default(''),
-  openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-});
+/** What jobs are numbered by: two that are made at one moment never get the same number. */
+export const jobNumbers = pgSequence('job_numbers');
+
+export const jobs = pgTable(
+  'jobs',
+  {
+    id: serial().primaryKey(),
+    number: text().notNull().unique(),
+    vehicleId: integer()
+      .notNull()
+      .references(() => vehicles.id),
+    title: text().notNull(),
+    status: text({ enum: JOB_STATUSES }).notNull().default('measuring'),
+    waitsFor: text().notNull().default(''),
+    /** Of what a person may change here: title, status, what it waits for and which body its vehicle is. */
+    version: integer().notNull().default(1),
+    openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.vehicleId)],
+);
 
 export const stages = pgTable(
   'stages',
@@ -123,22 +140,26 @@ export const stages = pgTable(
   (table) => [uniqueIndex().on(table.jobId, table.position), index().on(table.grade)],
 );
 
-/** Every change to a vehicle or a stage: who, when, from what to what. Rows are only ever added. */
+/** Every change to a vehicle, a stage or the head of a job: who, when, from what to what. Rows are only ever added. */
 export const changes = pgTable(
   'changes',
   {
     id: bigserial({ mode: 'number' }).primaryKey(),
-    subject: text({ enum: ['vehicle', 'stage'] }).notNull(),
+    subject: text({ enum: ['vehicle', 'stage', 'job'] }).notNull(),
     subjectId: integer().notNull(),
     /** The version that this change made. */
     version: integer().notNull(),
     kind: text({ enum: ['import', 'edit', 'undo', 'redo'] }).notNull(),
     reverts: bigint({ mode: 'number' }),
+    /** The first of the changes that were made in one piece with this one; they are taken back in one step. */
+    batch: bigint({ mode: 'number' }),
     person: text().notNull(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
     changes: json().$type<Change[]>().notNull(),
+    /** What it did to the verdicts of stages. */
+    verdicts: json().$type<VerdictChange[]>().notNull().default([]),
   },
-  (table) => [uniqueIndex().on(table.subject, table.subjectId, table.version)],
+  (table) => [index().on(table.batch), uniqueIndex().on(table.subject, table.subjectId, table.version)],
 );
 
 /** Everything that can be bought, of every kind. What a stage uses is put out of the list, not taken out of the table. */

@@ -23,7 +23,7 @@ export async function writeWork(db: Queryable, jobId: number, version: number, d
   }
   const [row] = await db
     .update(jobWork)
-    .set({ document, version: version + 1, updatedAt: new Date() })
+    .set({ document, version: version + 1, updatedAt: sql`now()` })
     .where(and(eq(jobWork.jobId, jobId), eq(jobWork.version, version)))
     .returning();
   return row;
@@ -60,7 +60,7 @@ export async function quoteById(db: Queryable, id: number): Promise<QuoteRow | u
 /** One more quote of a job, numbered after the last. Of two at the same moment the later one is numbered anew. */
 export async function insertQuote(
   db: Queryable,
-  values: Pick<typeof quotes.$inferInsert, 'jobId' | 'document' | 'person'>,
+  values: Pick<typeof quotes.$inferInsert, 'jobId' | 'document' | 'person' | 'madeAt'>,
 ): Promise<QuoteRow> {
   const number = sql<number>`(select coalesce(max("number"), 0) + 1 from ${quotes} where "job_id" = ${values.jobId})`;
   for (;;) {

@@ -4,9 +4,7 @@ import { rgb } from 'pdf-lib';
 export const PAPERS = { a4: [595.28, 841.89], letter: [612, 792] } as const;
 export type Paper = keyof typeof PAPERS;
 
-/** The paper that was asked for; A4 where it is none of them. */
-export const paperNamed = (asked: string | null): Paper =>
-  asked !== null && asked in PAPERS ? (asked as Paper) : 'a4';
+export const PAPER_NAMES = ['a4', 'letter'] as const satisfies readonly Paper[];
 
 /** What is read, and what stands beside it. */
 export const INK = rgb(0.13, 0.14, 0.16);

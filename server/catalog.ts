@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { itemFigures, itemName } from '../core/catalog/items';
-import { faultsOf, whole, type Fault } from '../core/format/fields';
+import { faultsOf, oneOf, whole, type Fault } from '../core/format/fields';
 import {
   addItems,
+  SORTS,
   allItems,
   deleteItem,
   itemById,
@@ -14,7 +15,8 @@ import {
 } from '../data/catalog';
 import type { Database, Queryable } from '../data/client';
 import { readCatalog, writeCatalog, type CatalogRow } from '../formats/catalogCsv';
-import { done, faulty, missing, type Outcome } from './errors';
+import { countParam, flag, type Reader } from './endpoint';
+import { conflict, done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
 import {
   ITEM_KINDS,
@@ -131,7 +133,7 @@ export async function exportCatalog(db: Queryable, kind: ItemKind): Promise<stri
 export const kindOf = (text: string | undefined): ItemKind | undefined =>
   ITEM_KINDS.find((kind) => kind === text);
 
-const patchBody = z.strictObject({
+export const itemBody = z.strictObject({
   version: whole(1, 1e9),
   offer: z.looseObject({}).optional(),
   item: z.looseObject({}).optional(),
@@ -139,36 +141,31 @@ const patchBody = z.strictObject({
 });
 
 /** Changes a row where it stands: what it costs, when it comes, any of its figures, or whether it is in the list. */
-export async function changeItem(db: Queryable, id: number, body: unknown): Promise<Outcome<ItemRow>> {
-  const read = patchBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(patchBody, read.error.issues));
+export async function changeItem(
+  db: Queryable,
+  id: number,
+  patch: z.output<typeof itemBody>,
+): Promise<Outcome<ItemRow>> {
   const row = await itemById(db, id);
   if (!row) return missing('thing in the catalog');
   const { kind, item, ...offer } = itemOf(row);
   // An empty cell takes a figure out.
   const merged = (before: object, change: object = {}): object =>
     Object.fromEntries(Object.entries({ ...before, ...change }).filter(([, value]) => value !== null));
-  const nextOffer = offerSchema.safeParse(merged(offer, read.data.offer));
+  const nextOffer = offerSchema.safeParse(merged(offer, patch.offer));
   const schema = itemSchemas[kind];
-  const nextItem = schema.safeParse(merged(item, read.data.item));
+  const nextItem = schema.safeParse(merged(item, patch.item));
   if (!nextOffer.success || !nextItem.success)
     return faulty([
       ...(nextOffer.success ? [] : faultsOf(offerSchema, nextOffer.error.issues)),
       ...(nextItem.success ? [] : faultsOf(schema, nextItem.error.issues)),
     ]);
-  const stored = await writeItem(db, id, read.data.version, {
+  const stored = await writeItem(db, id, patch.version, {
     ...rowOf({ ...nextOffer.data, kind, item: nextItem.data }),
-    ...(read.data.active === undefined ? {} : { active: read.data.active }),
+    ...(patch.active === undefined ? {} : { active: patch.active }),
   });
   if (stored) return done(stored);
-  return {
-    ok: false,
-    refusal: {
-      status: 409,
-      message: 'It was changed by someone else since; nothing was overwritten.',
-      current: await itemById(db, id),
-    },
-  };
+  return conflict('It was', await itemById(db, id));
 }
 
 /** Takes a thing out: for good where no stage has it on, else only out of the list. */
@@ -183,3 +180,19 @@ export async function removeItem(
   else await writeItem(db, id, row.version, { active: false });
   return done({ kept: stages > 0, stages });
 }
+
+/** More rows than any page shows at once. */
+const MOST_ROWS = 500;
+export const catalogQuery = z.strictObject({
+  csv: flag,
+  q: z.string().max(200).default(''),
+  sort: oneOf(SORTS).default('maker'),
+  down: flag,
+  inactive: flag,
+  from: countParam(0, 1e7, 0),
+  most: countParam(1, MOST_ROWS, 100),
+});
+export const previewQuery = z.strictObject({ preview: flag });
+
+/** A price list as text. */
+export const csvReader: Reader<string> = { type: 'csv', read: (bytes) => done(bytes.toString('utf8')) };

@@ -1,6 +1,5 @@
-import { format } from 'date-fns';
+import { z } from 'zod';
 import { assess } from '../core/assess';
-import type { UnitSystem } from '../core/units/quantity';
 import { workOf, type WorkLine } from '../core/work/needs';
 import type { PaperSheet } from '../core/paper/paper';
 import { quoteLines, totalsOf } from '../core/quote/quote';
@@ -12,13 +11,16 @@ import {
   type FigureRow,
   type StageCost,
 } from '../core/paper/sideBySide';
-import type { Queryable } from '../data/client';
-import { stagesOfJob, vehicleById, type StageRow } from '../data/documents';
+import { stagesOfJob, vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
-import { buildFileOf } from './documents';
+import { buildFileOf, stageName } from './stageFile';
+import { oneOf } from '../core/format/fields';
+import { PAPER_NAMES } from '../formats/paper';
+import { dayOf } from './clock';
+import type { Context } from './context';
 import { done, faulty, missing, type Outcome } from './errors';
-import { currentShop } from './shop';
 import { workOn } from './work';
+import type { UnitSystem } from '../core/units/quantity';
 import type { JobWork } from '../core/format/jobWork';
 import { type Terms } from '../core/format/quote';
 import { readBuild } from '../core/format/read';
@@ -36,9 +38,6 @@ function costOf(lines: readonly WorkLine[], work: JobWork, stageId: number, term
   };
 }
 
-const nameOf = ({ label, position }: Pick<StageRow, 'label' | 'position'>): string =>
-  position === 0 ? 'As delivered' : label || `Stage ${position}`;
-
 export type Comparison = {
   job: string;
   labels: string[];
@@ -52,10 +51,10 @@ export type Comparison = {
 
 /** Some stages of a job side by side, in the order that they are named; all of them, up to four, where none is. */
 export async function comparison(
-  db: Queryable,
+  { db, shop: { settings, name }, now }: Context,
   jobId: number,
   ids: readonly number[],
-  units: UnitSystem,
+  units: UnitSystem = settings.units,
 ): Promise<Outcome<Comparison>> {
   const job = await jobById(db, jobId);
   const vehicle = job && (await vehicleById(db, job.vehicleId));
@@ -68,7 +67,7 @@ export async function comparison(
     return faulty([
       { path: 'stages', message: `are ${chosen.length}; at most ${MOST_STAGES} stand side by side` },
     ]);
-  const [{ settings, name }, { work }] = await Promise.all([currentShop(db), workOn(db, jobId)]);
+  const { work } = await workOn(db, jobId);
   const stages: Compared[] = [];
   for (const stage of chosen) {
     const { id, position, document } = stage;
@@ -77,7 +76,7 @@ export async function comparison(
     const cost =
       position === 0 ? null : costOf(workOf(read.build, settings.workRules), work, id, settings.terms);
     stages.push({
-      label: nameOf(stage),
+      label: stageName(stage),
       build: read.build,
       assessment: assess(read.build),
       cost,
@@ -90,21 +89,25 @@ export async function comparison(
     vehicle: job.vehicle,
     stage: '',
     customer: job.customer ?? '',
-    date: format(new Date(), 'yyyy-MM-dd'),
+    date: dayOf(now),
   };
   return done({
     job: job.number,
     labels: stages.map(({ label }) => label),
-    stages: all.map((stage) => ({ id: stage.id, label: nameOf(stage) })),
+    stages: all.map((stage) => ({ id: stage.id, label: stageName(stage) })),
     chosen: chosen.map(({ id }) => id),
     rows,
     sheet: () => sideBySide(heading, stages, rows, units),
   });
 }
 
-/** Stage ids as an address has them: `12,13,15`. */
-export const idsOf = (text: string | null): number[] =>
-  (text ?? '')
-    .split(',')
-    .map(Number)
-    .filter((id) => Number.isInteger(id) && id > 0);
+/** `stages=12,13,15`; none named is up to four of them. */
+export const compareQuery = z.strictObject({
+  stages: z
+    .string()
+    .regex(/^(\d{1,9}(,\d{1,9})*)?$/, { error: 'is no list of stages; write stages=12,13' })
+    .transform((text) => (text === '' ? [] : text.split(',').map(Number)))
+    .default([]),
+  as: oneOf(['pdf', 'csv', 'json']).default('pdf'),
+  paper: oneOf(PAPER_NAMES).default('a4'),
+});

@@ -4,30 +4,42 @@ import { faultsOf, words } from '../core/format/fields';
 import { fromPlatform } from '../core/statistics/platform';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import { starterFile } from '../core/vehicle/starter';
-import type { Database } from '../data/client';
 import { vehiclesOfPlatforms } from '../data/jobs';
-import { faulty, type Outcome } from './errors';
-import { importBuild, type NewJob } from './jobs';
-import { currentShop } from './shop';
+import { parseJson } from './body';
+import type { Context } from './context';
+import type { Reader } from './endpoint';
+import { done, faulty, type Outcome } from './errors';
+import { importBuild } from './jobs';
 import { starterSchema } from '../core/format/starter';
 
-const beginHead = { customer: words(120).optional(), title: words(120, 1) };
-const beginBody = z.strictObject({
+const jobWords = { customer: words(120).optional(), title: words(120, 1) };
+const newVehicleBody = z.strictObject({
   vehicle: starterSchema,
   platform: words(80).optional(),
-  ...beginHead,
+  ...jobWords,
 });
-const platformBody = z.strictObject({ fromPlatform: words(80, 1), label: words(120, 1), ...beginHead });
+const fromPlatformBody = z.strictObject({ fromPlatform: words(80, 1), label: words(120, 1), ...jobWords });
 
-/** A new job on a vehicle of a body that the shop has measured: it begins from what is known of that body, marked so. */
-async function beginFromPlatform(
-  db: Database,
-  body: unknown,
-  person: string,
-): Promise<Outcome<{ jobId: number; stageId: number }>> {
-  const read = platformBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(platformBody, read.error.issues));
-  const { fromPlatform: platform, label, title, customer } = read.data;
+/** A new job's body in one of its two forms: told apart by `fromPlatform`, so that a fault speaks of the form that was meant. */
+export const newJobBody: Reader<NewJobBody> = {
+  type: 'json',
+  schemas: [newVehicleBody, fromPlatformBody],
+  read: (bytes) => {
+    const value = parseJson(bytes);
+    if (!value.ok) return value;
+    const known = typeof value.value === 'object' && value.value !== null && 'fromPlatform' in value.value;
+    const schema = known ? fromPlatformBody : newVehicleBody;
+    const read = schema.safeParse(value.value);
+    return read.success ? done(read.data) : faulty(faultsOf(schema, read.error.issues));
+  },
+};
+type NewJobBody = z.output<typeof newVehicleBody> | z.output<typeof fromPlatformBody>;
+
+/** The file of a vehicle of a body that the shop has measured: it begins from what is known of that body, marked so. */
+async function fileFromPlatform(
+  { db, shop }: Context,
+  { fromPlatform: platform, label }: z.output<typeof fromPlatformBody>,
+): Promise<Outcome<BuildFile>> {
   const known = await vehiclesOfPlatforms(db, platform);
   if (known.length === 0)
     return faulty([
@@ -41,35 +53,28 @@ async function beginFromPlatform(
     label,
     known.map(({ document }) => document),
   );
-  const { rules } = (await currentShop(db)).settings;
-  const file: BuildFile = {
+  return done({
     format: 'vexlo/build',
     version: 1,
     vehicle,
-    package: asDelivered(vehicle),
-    use: { rules },
-  };
-  return importBuild(db, { ...file, package: { ...file.package, label: 'Stage 1' } }, person, {
-    title,
-    platform,
-    status: 'measuring',
-    ...(customer ? { customer } : {}),
+    package: { ...asDelivered(vehicle), label: 'Stage 1' },
+    // A job that begins here is held to the rules that the shop has today.
+    use: { rules: shop.settings.rules },
   });
 }
 
 /** A new job on a vehicle that is about to be measured: everything in its wells estimated, and marked so. */
 export async function createJob(
-  db: Database,
-  body: unknown,
-  person: string,
+  ctx: Context,
+  body: NewJobBody,
 ): Promise<Outcome<{ jobId: number; stageId: number }>> {
-  if (typeof body === 'object' && body !== null && 'fromPlatform' in body)
-    return beginFromPlatform(db, body, person);
-  const read = beginBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(beginBody, read.error.issues));
-  const { vehicle, customer, title, platform = '' } = read.data;
-  const job: NewJob = { title, platform, status: 'measuring', ...(customer ? { customer } : {}) };
-  // A job that begins here is held to the rules that the shop has today.
-  const { rules } = (await currentShop(db)).settings;
-  return importBuild(db, { ...starterFile(vehicle), use: { rules } }, person, job);
+  const { customer, title } = body;
+  const job = { title, status: 'measuring' as const, ...(customer ? { customer } : {}) };
+  if ('fromPlatform' in body) {
+    const file = await fileFromPlatform(ctx, body);
+    return file.ok ? importBuild(ctx, file.value, { ...job, platform: body.fromPlatform }) : file;
+  }
+  const { vehicle, platform = '' } = body;
+  const { rules } = ctx.shop.settings;
+  return importBuild(ctx, { ...starterFile(vehicle), use: { rules } }, { ...job, platform });
 }

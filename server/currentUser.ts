@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { faultsOf } from '../core/format/fields';
 import type { Queryable } from '../data/client';
 import { allPeople, setPreferences, type Person } from '../data/people';
-import { done, faulty, missing, type Outcome } from './errors';
+import { done, missing, type Outcome } from './errors';
 
 export const PERSON_COOKIE = 'vexlo-person';
 
@@ -18,22 +17,17 @@ export async function currentUser(
   return { person, people };
 }
 
-/** The name that the cookies of a request say stands at the bench. */
-export async function personOf(
-  db: Queryable,
-  cookies: { get: (name: string) => { value: string } | undefined },
-): Promise<string> {
-  return (await currentUser(db, cookies.get(PERSON_COOKIE)?.value)).person.name;
-}
-
-const preferences = z.strictObject({
+export const preferencesBody = z.strictObject({
   units: z.enum(['metric', 'inch']).optional(),
   theme: z.enum(['auto', 'light', 'dark']).optional(),
 });
 
-export async function changePreferences(db: Queryable, id: number, body: unknown): Promise<Outcome<Person>> {
-  const read = preferences.safeParse(body);
-  if (!read.success) return faulty(faultsOf(preferences, read.error.issues));
-  const person = await setPreferences(db, id, read.data);
+/** Remembers how a person wants to read. */
+export async function changePreferences(
+  db: Queryable,
+  id: number,
+  preferences: z.output<typeof preferencesBody>,
+): Promise<Outcome<Person>> {
+  const person = await setPreferences(db, id, preferences);
   return person ? done(person) : missing('person');
 }

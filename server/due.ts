@@ -1,21 +1,25 @@
 import { grouped } from '../core/grouped';
 import { dueOf, type Due } from '../core/log/due';
-import type { Queryable } from '../data/client';
 import { logsHandedOver } from '../data/log';
-import { currentShop } from './shop';
+import { wallTimeOf } from './clock';
+import type { Context } from './context';
 
 export type DueVehicle = { jobId: number; job: string; vehicle: string; due: Due[] };
 
-/** What is due on every vehicle that was handed over, the soonest first. `now` is a wall time. */
-export async function dueVehicles(db: Queryable, now: string): Promise<DueVehicle[]> {
-  const [rows, { settings }] = await Promise.all([logsHandedOver(db), currentShop(db)]);
+/** What is due on every vehicle that was handed over, the soonest first. */
+export async function dueVehicles({
+  db,
+  shop: { settings },
+  now,
+}: Pick<Context, 'db' | 'shop' | 'now'>): Promise<DueVehicle[]> {
+  const rows = await logsHandedOver(db);
   const logs = grouped(rows, ({ jobId }) => jobId);
   const first = ({ due }: DueVehicle): string => due[0]?.on ?? '9999';
   return [...logs]
     .map(([jobId, entries]) => {
       const [{ job, vehicle }] = entries;
       const log = entries.map(({ document }) => document);
-      return { jobId, job, vehicle, due: dueOf(log, settings.due, now) };
+      return { jobId, job, vehicle, due: dueOf(log, settings.due, wallTimeOf(now)) };
     })
     .filter(({ due }) => due.length > 0)
     .sort((a, b) => first(a).localeCompare(first(b)));

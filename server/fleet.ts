@@ -1,6 +1,6 @@
 import PgBoss from 'pg-boss';
 import { z } from 'zod';
-import { faultsOf, whole } from '../core/format/fields';
+import { whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
 import type { Database, Queryable } from '../data/client';
 import { stageById } from '../data/documents';
@@ -11,7 +11,8 @@ import {
   openVehicles,
   writeFleetAnswer,
 } from '../data/fleet';
-import { done, faulty, missing, type Outcome } from './errors';
+import type { Actor } from './versioned';
+import { done, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { kitsByPlatform } from './offers';
 import { readBuild } from '../core/format/read';
@@ -60,25 +61,22 @@ export async function workOnFleet(boss: PgBoss, db: Database): Promise<void> {
   });
 }
 
-const body = z.strictObject({ stageId: whole(1, 2_147_483_647) });
+export const fleetBody = z.strictObject({ stageId: whole(1, 2_147_483_647) });
 
 /** Puts the package of a stage into the queue, to be tried on every vehicle of the shop. */
 export async function startFleetSearch(
-  db: Database,
+  { db, person, now }: Actor,
   boss: PgBoss,
-  sent: unknown,
-  person: string,
+  { stageId }: z.output<typeof fleetBody>,
   { expireS }: QueuePatience = PATIENCE,
 ): Promise<Outcome<{ id: number }>> {
-  const read = body.safeParse(sent);
-  if (!read.success) return faulty(faultsOf(body, read.error.issues));
-  const stage = await stageById(db, read.data.stageId);
+  const stage = await stageById(db, stageId);
   const exported = stage && (await exportStage(db, stage.id));
   const built = exported && readBuild(exported.file);
   if (!built?.ok) return missing('stage');
   const { tire, wheel, spacerMm } = built.build.package;
   const label = `${tire.code}, ${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm}${spacerMm > 0 ? `, spacer ${spacerMm}` : ''}`;
-  const { id, vehicleIds } = await openFleetSearch(db, label, { tire, wheel, spacerMm }, person);
+  const { id, vehicleIds } = await openFleetSearch(db, label, { tire, wheel, spacerMm }, person.name, now);
   for (let i = 0; i < vehicleIds.length; i += SHARE)
     await boss.send(QUEUE, { searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share, {
       expireInSeconds: expireS,

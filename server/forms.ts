@@ -1,15 +1,21 @@
-import type { AxleName } from '../core/format/build';
-import type { Queryable } from '../data/client';
+import { z } from 'zod';
+import { oneOf } from '../core/format/fields';
+import { AXLES, type AxleName } from '../core/format/build';
 import { vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
-import { shopSettings } from '../data/shop';
 import { measuringForm } from '../formats/measuringForm';
-import type { Paper } from '../formats/paper';
+import { PAPER_NAMES, type Paper } from '../formats/paper';
+import type { Context } from './context';
 import { done, missing, type Outcome } from './errors';
+
+export const formQuery = z.strictObject({
+  axle: oneOf(AXLES).default('front'),
+  paper: oneOf(PAPER_NAMES).default('a4'),
+});
 
 /** The measuring form of a job's vehicle, as PDF. */
 export async function formOfJob(
-  db: Queryable,
+  { db, shop }: Pick<Context, 'db' | 'shop'>,
   jobId: number,
   axle: AxleName,
   paper: Paper,
@@ -17,14 +23,13 @@ export async function formOfJob(
   const job = await jobById(db, jobId);
   const vehicle = job && (await vehicleById(db, job.vehicleId));
   if (!vehicle) return missing('job');
-  const shop = await shopSettings(db);
   const bytes = await measuringForm(
     {
       vehicle: vehicle.label,
       job: job.number,
       axle,
       stockTire: vehicle.document.stock.tire.code,
-      shop: shop?.name ?? '',
+      shop: shop.name,
     },
     paper,
   );

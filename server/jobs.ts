@@ -10,20 +10,21 @@ import {
   vehicleById,
   type StageRow,
 } from '../data/documents';
+import { addChange } from '../data/changes';
 import {
-  addChange,
   allJobs,
   customerId,
   insertJob,
   insertVehicle,
   jobById,
-  lastJobNumber,
   stageSummaries,
   type JobWithNames,
 } from '../data/jobs';
 import { workOfJob, workVersion } from '../data/work';
 import type { jobs, StageDocument } from '../data/schema';
-import { buildFileOf, stageColumns, vehicleOfStage, versioned, type Versioned } from './documents';
+import { buildFileOf, stageColumns, vehicleOfStage } from './stageFile';
+import type { JobHead } from './jobHead';
+import { versioned, type Actor, type Versioned } from './versioned';
 import { done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
 import { workOn, type VersionedWork } from './work';
@@ -42,6 +43,8 @@ export async function jobLines(db: Queryable): Promise<JobLine[]> {
 export type SheetStage = Versioned & Pick<StageRow, 'position' | 'label' | 'grade' | 'leastClearanceMm'>;
 export type SheetData = {
   job: JobWithNames;
+  /** What a person may change of the job itself. */
+  head: Versioned<JobHead>;
   vehicle: Versioned;
   stages: SheetStage[];
   work: VersionedWork;
@@ -56,10 +59,14 @@ export async function sheetData(db: Queryable, jobId: number): Promise<SheetData
   return {
     job,
     work: await workOn(db, jobId),
-    vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle.version, vehicle.document),
+    head: await versioned(db, 'job', jobId, {
+      version: job.version,
+      document: { title: job.title, status: job.status, waitsFor: job.waitsFor, platform: job.platform },
+    }),
+    vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle),
     stages: await Promise.all(
       rows.map(async ({ id, version, document, position, label, grade, leastClearanceMm }) => ({
-        ...(await versioned(db, 'stage', id, version, document)),
+        ...(await versioned(db, 'stage', id, { version, document })),
         position,
         label,
         grade,
@@ -77,29 +84,23 @@ function stageDocument(file: BuildFile): StageDocument {
 async function addStage(
   db: Queryable,
   jobId: number,
-  position: number,
   vehicle: BuildFile['vehicle'],
   document: StageDocument,
-  person: string,
+  { person, now }: Omit<Actor, 'db'>,
 ): Promise<Outcome<StageRow>> {
   const read = stageColumns(vehicle, document);
   if (!read.ok) return faulty(read.faults);
-  const row = await insertStage(db, { jobId, position, document, ...read.columns });
+  const row = await insertStage(db, { jobId, document, ...read.columns });
   await addChange(db, {
     subject: 'stage',
     subjectId: row.id,
     version: 1,
     kind: 'import',
-    person,
+    person: person.name,
+    at: now,
     changes: [{ path: '', to: document as Json }],
   });
   return done(row);
-}
-
-/** Job numbers run on: `J-0001`, `J-0002`, … */
-async function nextJobNumber(db: Queryable): Promise<string> {
-  const last = Number((await lastJobNumber(db))?.replace(/\D/g, '') ?? 0);
-  return `J-${String(last + 1).padStart(4, '0')}`;
 }
 
 export type NewJob = {
@@ -114,15 +115,14 @@ export type NewJob = {
 
 /** A build file as a new vehicle and job, with its as-delivered stage and one for its package. All or nothing. */
 export async function importBuild(
-  db: Database,
+  actor: Actor,
   file: unknown,
-  person: string,
   job: NewJob = {},
 ): Promise<Outcome<{ jobId: number; stageId: number }>> {
   const read = readBuild(file);
   if (!read.ok) return faulty(read.faults);
   const document = file as BuildFile;
-  return inTransaction(db, async (tx) => {
+  return inTransaction(actor.db, async (tx) => {
     const owner = job.customer ? await customerId(tx, job.customer) : null;
     const { label, kind } = read.build.vehicle;
     const vehicle = await insertVehicle(tx, {
@@ -137,45 +137,42 @@ export async function importBuild(
       subjectId: vehicle.id,
       version: 1,
       kind: 'import',
-      person,
+      person: actor.person.name,
+      at: actor.now,
       changes: [{ path: '', to: document.vehicle }],
     });
     const stored = await insertJob(tx, {
-      number: await nextJobNumber(tx),
       vehicleId: vehicle.id,
       title: job.title ?? read.build.package.label,
       waitsFor: job.waitsFor ?? '',
       ...(job.status ? { status: job.status } : {}),
-      ...(job.openedAt ? { openedAt: job.openedAt } : {}),
+      openedAt: job.openedAt ?? actor.now,
     });
     const { use } = stageDocument(document);
     const first = await addStage(
       tx,
       stored.id,
-      0,
       document.vehicle,
       { package: asDelivered(document.vehicle), use },
-      person,
+      actor,
     );
     if (!first.ok) return first;
-    const stage = await addStage(tx, stored.id, 1, document.vehicle, stageDocument(document), person);
+    const stage = await addStage(tx, stored.id, document.vehicle, stageDocument(document), actor);
     return stage.ok ? done({ jobId: stored.id, stageId: stage.value.id }) : stage;
   });
 }
 
 /** One more stage of a job: a build file's package on this job's vehicle, or a copy of another stage. */
 export async function addStageToJob(
-  db: Database,
+  actor: Actor,
   jobId: number,
   from: { file: unknown } | { stageId: number },
-  person: string,
 ): Promise<Outcome<{ stageId: number }>> {
-  return inTransaction(db, async (tx) => {
+  return inTransaction(actor.db, async (tx) => {
     const job = await jobById(tx, jobId);
     const vehicle = job && (await vehicleById(tx, job.vehicleId));
     if (!vehicle) return missing('job');
     const stages = await stagesOfJob(tx, jobId);
-    const position = Math.max(0, ...stages.map((stage) => stage.position)) + 1;
     let document: StageDocument;
     if ('file' in from) {
       const read = readBuild(from.file);
@@ -184,9 +181,10 @@ export async function addStageToJob(
     } else {
       const source = stages.find(({ id }) => id === from.stageId);
       if (!source) return missing('stage');
-      document = { ...source.document, package: { ...source.document.package, label: `Stage ${position}` } };
+      const next = Math.max(0, ...stages.map((stage) => stage.position)) + 1;
+      document = { ...source.document, package: { ...source.document.package, label: `Stage ${next}` } };
     }
-    const stage = await addStage(tx, jobId, position, vehicle.document, document, person);
+    const stage = await addStage(tx, jobId, vehicle.document, document, actor);
     return stage.ok ? done({ stageId: stage.value.id }) : stage;
   });
 }
@@ -227,7 +225,7 @@ export async function exportStage(
   return { name: name || 'stage', file: buildFileOf(vehicle, stage.document) };
 }
 
-export type JobVersions = { vehicle: number; work: number; stages: Record<number, number> };
+export type JobVersions = { head: number; vehicle: number; work: number; stages: Record<number, number> };
 
 export async function jobVersions(db: Queryable, jobId: number): Promise<JobVersions | undefined> {
   const job = await jobById(db, jobId);
@@ -235,6 +233,7 @@ export async function jobVersions(db: Queryable, jobId: number): Promise<JobVers
   if (!vehicle) return undefined;
   const rows = await stagesOfJob(db, jobId);
   return {
+    head: job.version,
     vehicle: vehicle.version,
     work: await workVersion(db, jobId),
     stages: Object.fromEntries(rows.map(({ id, version }) => [id, version])),

@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import type { BuildFile } from '../core/format/build';
-import { faultsOf } from '../core/format/fields';
 import { lessonById } from '../core/training/lessons';
 import type { Queryable } from '../data/client';
 import { lessonsOf, noteLesson, type LessonDone } from '../data/lessons';
@@ -9,7 +8,8 @@ import halyard2 from '../core/training/builds/halyard-2-full-build.json';
 import halyard3 from '../core/training/builds/halyard-3-wide-and-tall.json';
 import holloway2 from '../core/training/builds/holloway-2-tires-and-lift.json';
 import rook1 from '../core/training/builds/rook-1-long-tour.json';
-import { done, faulty, missing, type Outcome } from './errors';
+import type { Actor } from './versioned';
+import { done, missing, type Outcome } from './errors';
 
 /** The builds that the lessons are on. They come with the application: a shop that takes its demo jobs out keeps them. */
 export const LESSON_BUILDS: Readonly<Record<string, BuildFile>> = {
@@ -23,18 +23,15 @@ export const LESSON_BUILDS: Readonly<Record<string, BuildFile>> = {
 /** How far a person is. */
 export const progressOf = (db: Queryable, person: string): Promise<LessonDone[]> => lessonsOf(db, person);
 
-const body = z.strictObject({ right: z.boolean({ error: 'is not true/false' }) });
+export const tryBody = z.strictObject({ right: z.boolean({ error: 'is not true/false' }) });
 
 /** Notes one try of a lesson; a lesson that was passed stays passed. */
 export async function noteTry(
-  db: Queryable,
-  person: string,
+  { db, person: { name }, now }: Actor,
   lesson: string,
-  sent: unknown,
+  { right }: z.output<typeof tryBody>,
 ): Promise<Outcome<LessonDone[]>> {
-  const read = body.safeParse(sent);
-  if (!read.success) return faulty(faultsOf(body, read.error.issues));
   if (!lessonById(lesson)) return missing('lesson');
-  await noteLesson(db, person, lesson, read.data.right);
-  return done(await lessonsOf(db, person));
+  await noteLesson(db, name, lesson, right ? now : null);
+  return done(await lessonsOf(db, name));
 }

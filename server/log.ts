@@ -1,17 +1,17 @@
 import { z } from 'zod';
 import { type Build } from '../core/format/build';
-import { faultsOf } from '../core/format/fields';
 import { expectationOf, type Expectation } from '../core/calibration/expectation';
 import type { Queryable } from '../data/client';
 import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { addToLog, knownEntries, logOfJob } from '../data/log';
-import { buildFileOf } from './documents';
-import { done, faulty, missing, type Outcome } from './errors';
+import { buildFileOf } from './stageFile';
+import { done, missing, type Outcome } from './errors';
+import type { Actor } from './versioned';
 import { logEntrySchema, type LogEntry } from '../core/format/log';
 import { readBuild } from '../core/format/read';
 
-const body = z
+export const logBody = z
   .array(logEntrySchema, { error: 'is not a list of entries' })
   .max(500, { error: 'are more than 500 at once; send them in parts' });
 
@@ -38,19 +38,24 @@ function predictor(db: Queryable, jobId: number, vehicleId: number) {
  * Adds entries to the log of a job, each once however often it is sent, and answers with the whole log. A test reading is
  * kept with what its stage predicted when it came in, so that what is learned from it later does not flatter what was said.
  */
-export async function writeLog(db: Queryable, jobId: number, sent: unknown): Promise<Outcome<LogEntry[]>> {
-  const read = body.safeParse(sent);
-  if (!read.success) return faulty(faultsOf(body, read.error.issues));
+export async function writeLog(
+  { db, person }: Pick<Actor, 'db' | 'person'>,
+  jobId: number,
+  entries: z.output<typeof logBody>,
+): Promise<Outcome<LogEntry[]>> {
   const job = await jobById(db, jobId);
   if (!job) return missing('job');
   const known = await knownEntries(
     db,
-    read.data.map(({ id }) => id),
+    entries.map(({ id }) => id),
   );
   const predicted = predictor(db, jobId, job.vehicleId);
   const added: { entry: LogEntry; predicted: Expectation | null }[] = [];
-  for (const entry of read.data)
+  // Whoever sends it wrote it: the name that an entry came with is not asked.
+  for (const sent of entries) {
+    const entry = { ...sent, by: person.name };
     if (!known.has(entry.id)) added.push({ entry, predicted: await predicted(entry) });
+  }
   await addToLog(db, jobId, added);
   return done(await logOfJob(db, jobId));
 }

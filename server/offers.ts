@@ -8,6 +8,9 @@ import type {
 } from '../core/search/space';
 import { allItems, type ItemRow } from '../data/catalog';
 import type { Queryable } from '../data/client';
+import { vehicleById } from '../data/documents';
+import { jobById } from '../data/jobs';
+import { done, missing, type Outcome } from './errors';
 import type { CatalogItem } from '../core/format/catalog';
 
 export type PickTire = { id: number; maker: string; model: string; tire: CatalogItem<'tire'>['item'] };
@@ -110,4 +113,13 @@ export async function offersFor(
     }
   }
   return list;
+}
+
+/** Everything that a search on a job's vehicle may choose from. */
+export async function offersForJob(db: Queryable, jobId: number): Promise<Outcome<OfferLists>> {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  if (!job || !vehicle) return missing('job');
+  const { studs, pcdMm } = vehicle.document.hub;
+  return done(await offersFor(db, { platform: job.platform, studs, pcdMm }));
 }

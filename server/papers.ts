@@ -1,29 +1,35 @@
-import { format } from 'date-fns';
+import { z } from 'zod';
 import { assess } from '../core/assess';
-import type { UnitSystem } from '../core/units/quantity';
 import { customerCopy } from '../core/paper/customerCopy';
 import type { Heading, PaperSheet } from '../core/paper/paper';
 import { quotePaper } from '../core/paper/quotePaper';
 import { workOrder } from '../core/paper/workOrder';
-import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
 import { jobById, type JobWithNames } from '../data/jobs';
-import { shopSettings } from '../data/shop';
 import { quoteById } from '../data/work';
+import { oneOf } from '../core/format/fields';
+import { PAPER_NAMES } from '../formats/paper';
+import { countParam, MOST_ID } from './endpoint';
+import { dayOf } from './clock';
+import type { Context } from './context';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { workOn } from './work';
 import { readBuild } from '../core/format/read';
+
+export const paperQuery = z.strictObject({
+  of: countParam(1, MOST_ID, 1),
+  paper: oneOf(PAPER_NAMES).default('a4'),
+});
 
 export const PAPER_KINDS = ['order', 'copy', 'quote'] as const;
 export type PaperKind = (typeof PAPER_KINDS)[number];
 export const isPaperKind = (kind: string | undefined): kind is PaperKind =>
   (PAPER_KINDS as readonly (string | undefined)[]).includes(kind);
 
-async function headingOf(db: Queryable, job: JobWithNames, stage: string, date: string): Promise<Heading> {
-  const shop = await shopSettings(db);
+function headingOf({ shop }: Context, job: JobWithNames, stage: string, date: string): Heading {
   return {
-    shop: shop?.name ?? '',
+    shop: shop.name,
     job: job.number,
     vehicle: job.vehicle,
     stage,
@@ -32,38 +38,39 @@ async function headingOf(db: Queryable, job: JobWithNames, stage: string, date: 
   };
 }
 
-async function paperOfQuote(db: Queryable, job: JobWithNames, quoteId: number): Promise<Outcome<PaperSheet>> {
-  const row = await quoteById(db, quoteId);
+async function paperOfQuote(ctx: Context, job: JobWithNames, quoteId: number): Promise<Outcome<PaperSheet>> {
+  const row = await quoteById(ctx.db, quoteId);
   if (row?.jobId !== job.id) return missing('quote');
   const { document, number, acceptedAt, acceptedBy, acceptedOption } = row;
   const taken = acceptedAt && {
     option: document.options[acceptedOption ?? 0]?.label ?? '',
     by: acceptedBy ?? '',
-    on: format(acceptedAt, 'yyyy-MM-dd'),
+    on: dayOf(acceptedAt),
   };
   return done(
-    quotePaper(await headingOf(db, job, '', document.madeOn), `${job.number}-${number}`, document, taken),
+    quotePaper(headingOf(ctx, job, '', document.madeOn), `${job.number}-${number}`, document, taken),
   );
 }
 
-/** A paper of a job, in the units of whoever asks: the work order or the customer's copy of a stage, or a quote. */
+/** A paper of a job, in the units of the shop: the work order or the customer's copy of a stage, or a quote. */
 export async function paperOf(
-  db: Queryable,
+  ctx: Context,
   jobId: number,
   kind: PaperKind,
   id: number,
-  units: UnitSystem,
 ): Promise<Outcome<PaperSheet>> {
+  const { db } = ctx;
+  const { units } = ctx.shop.settings;
   const job = await jobById(db, jobId);
   if (!job) return missing('job');
-  if (kind === 'quote') return paperOfQuote(db, job, id);
+  if (kind === 'quote') return paperOfQuote(ctx, job, id);
   const stage = await stageById(db, id);
   const exported = stage?.jobId === jobId ? await exportStage(db, id) : undefined;
   if (!stage || !exported) return missing('stage');
   const read = readBuild(exported.file);
   if (!read.ok) return faulty(read.faults);
   const { work } = await workOn(db, jobId);
-  const heading = await headingOf(db, job, stage.label, format(new Date(), 'yyyy-MM-dd'));
+  const heading = headingOf(ctx, job, stage.label, dayOf(ctx.now));
   const answer = assess(read.build);
   return done(
     kind === 'order'

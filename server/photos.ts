@@ -1,7 +1,10 @@
+import { z } from 'zod';
 import sharp from 'sharp';
 import type { Queryable } from '../data/client';
 import { jobById } from '../data/jobs';
 import { addPhoto, photoBytes } from '../data/log';
+import type { Actor } from './versioned';
+import { flag, type Reader } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
 import { MADE_ID, MOST_PHOTO_BYTES } from '../core/format/log';
 
@@ -20,26 +23,12 @@ function refusal(bytes: Buffer): string | null {
   return null;
 }
 
-/**
- * Keeps a picture of a job: turned upright, at most 2048 px long, encoded anew so that nothing but its pixels stays (no
- * place, no camera, no time). One that is sent twice stands once. JPEG and PNG only.
- */
-export async function keepPhoto(
-  db: Queryable,
-  jobId: number,
-  id: string,
-  bytes: Buffer,
-  person: string,
-): Promise<Outcome<{ id: string }>> {
-  if (!MADE_ID.test(id)) return faulty([{ path: 'id', message: 'is no id of a photo' }]);
-  const refused = refusal(bytes);
-  if (refused) return faulty([{ path: 'photo', message: refused }]);
-  if (!(await jobById(db, jobId))) return missing('job');
+/** The picture twice, large and small, encoded anew; or what is the matter with its bytes. */
+async function encoded(bytes: Buffer) {
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
     const { format } = await picture.metadata();
-    if (format !== 'jpeg' && format !== 'png')
-      return faulty([{ path: 'photo', message: `is ${format}; send it as JPEG or PNG` }]);
+    if (format !== 'jpeg' && format !== 'png') return `is ${format}; send it as JPEG or PNG`;
     const upright = picture.rotate().flatten({ background: '#ffffff' });
     const encode = (longest: number) =>
       upright
@@ -48,20 +37,43 @@ export async function keepPhoto(
         .jpeg({ quality: 82 })
         .toBuffer({ resolveWithObject: true });
     const [large, small] = await Promise.all([encode(LONGEST_PX), encode(SMALL_PX)]);
-    await addPhoto(db, {
-      id,
-      jobId,
-      widthPx: large.info.width,
-      heightPx: large.info.height,
-      jpeg: large.data,
-      small: small.data,
-      person,
-    });
-    return done({ id });
+    return { large, small };
   } catch {
-    return faulty([{ path: 'photo', message: 'cannot be read as a picture; send it as JPEG or PNG' }]);
+    return 'cannot be read as a picture; send it as JPEG or PNG';
   }
+}
+
+/**
+ * Keeps a picture of a job: turned upright, at most 2048 px long, encoded anew so that nothing but its pixels stays (no
+ * place, no camera, no time). One that is sent twice stands once. JPEG and PNG only.
+ */
+export async function keepPhoto(
+  { db, person }: Pick<Actor, 'db' | 'person'>,
+  jobId: number,
+  id: string,
+  bytes: Buffer,
+): Promise<Outcome<{ id: string }>> {
+  if (!MADE_ID.test(id)) return faulty([{ path: 'id', message: 'is no id of a photo' }]);
+  const refused = refusal(bytes);
+  if (refused) return faulty([{ path: 'photo', message: refused }]);
+  if (!(await jobById(db, jobId))) return missing('job');
+  const made = await encoded(bytes);
+  if (typeof made === 'string') return faulty([{ path: 'photo', message: made }]);
+  const { large, small } = made;
+  await addPhoto(db, {
+    id,
+    jobId,
+    widthPx: large.info.width,
+    heightPx: large.info.height,
+    jpeg: large.data,
+    small: small.data,
+    person: person.name,
+  });
+  return done({ id });
 }
 
 export const photoOf = (db: Queryable, id: string, small: boolean): Promise<Buffer | undefined> =>
   photoBytes(db, id, small);
+
+export const photoQuery = z.strictObject({ small: flag });
+export const pictureReader: Reader<Buffer> = { type: 'picture', read: (bytes) => done(bytes) };

@@ -1,5 +1,4 @@
 import { CHUNK_POINTS, POINT_BYTES } from '../core/scan/parts';
-import { faultsOf } from '../core/format/fields';
 import type { Queryable } from '../data/client';
 import { vehicleById } from '../data/documents';
 import {
@@ -12,8 +11,10 @@ import {
   scansOfVehicle,
   writeChunk,
 } from '../data/scans';
+import type { Actor } from './versioned';
+import type { Reader } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
-import { scanHeadSchema, type ScanHead } from '../core/format/scan';
+import { type ScanHead } from '../core/format/scan';
 
 export type ScanLine = ScanHead & { id: number; person: string; at: string };
 
@@ -24,15 +25,12 @@ export async function listScans(db: Queryable, vehicleId: number): Promise<ScanL
 
 /** Begins to store a scan; its pieces follow, and nobody sees it before the last one is there. */
 export async function beginScan(
-  db: Queryable,
+  { db, person }: Pick<Actor, 'db' | 'person'>,
   vehicleId: number,
-  body: unknown,
-  person: string,
+  head: ScanHead,
 ): Promise<Outcome<{ scanId: number }>> {
-  const read = scanHeadSchema.safeParse(body);
-  if (!read.success) return faulty(faultsOf(scanHeadSchema, read.error.issues));
   if (!(await vehicleById(db, vehicleId))) return missing('vehicle');
-  const row = await openScan(db, vehicleId, read.data, person);
+  const row = await openScan(db, vehicleId, head, person.name);
   return done({ scanId: row.id });
 }
 
@@ -90,3 +88,5 @@ export async function removeScan(db: Queryable, id: number): Promise<Outcome<nul
   await deleteScan(db, id);
   return done(null);
 }
+
+export const pieceReader: Reader<Buffer> = { type: 'bytes', read: (bytes) => done(bytes) };

@@ -1,12 +1,13 @@
 import { z } from 'zod';
-import { faultsOf, oneOf, whole, within, words } from '../core/format/fields';
+import { oneOf, whole, within, words } from '../core/format/fields';
 import { SCHOOLS, type School } from '../core/format/driveline';
 import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/format/rules';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
+import type { UnitSystem } from '../core/units/quantity';
 import type { Queryable } from '../data/client';
 import type { ShopDocument, ShopZone } from '../data/schema';
 import { shopSettings, writeShop } from '../data/shop';
-import { done, faulty, missing, type Outcome } from './errors';
+import { conflict, done, missing, type Outcome } from './errors';
 import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/format/due';
 import { SHIPPED_TERMS, termsSchema, type Terms } from '../core/format/quote';
 import { SHIPPED_CALENDAR, shopCalendarSchema, type ShopCalendar } from '../core/format/shopCalendar';
@@ -41,8 +42,10 @@ export const settingsShape = {
   terms: termsSchema.optional(),
   calendar: shopCalendarSchema.optional(),
   due: dueRulesSchema.optional(),
+  /** The units of its papers, whoever prints them. */
+  units: oneOf(['metric', 'inch']).optional(),
 };
-const settingsBody = z.strictObject({ version: whole(1, 1e9), ...settingsShape });
+export const settingsBody = z.strictObject({ version: whole(1, 1e9), ...settingsShape });
 
 /** The shop's settings as its pages hold them, and the version they are of. */
 export type ShopSettings = {
@@ -56,6 +59,7 @@ export type ShopSettings = {
   terms: Terms;
   calendar: ShopCalendar;
   due: readonly DueRule[];
+  units: UnitSystem;
 };
 
 function settingsOf({ version, document }: { version: number; document: ShopDocument }): ShopSettings {
@@ -71,13 +75,14 @@ function settingsOf({ version, document }: { version: number; document: ShopDocu
     terms: document.terms ?? SHIPPED_TERMS,
     calendar: document.calendar ?? SHIPPED_CALENDAR,
     due: document.due ?? SHIPPED_DUE,
+    units: document.units ?? 'metric',
   };
 }
 
+export type CurrentShop = { name: string; place: string; settings: ShopSettings };
+
 /** The shop's name and settings as they are; those that ship where no shop was opened yet. */
-export async function currentShop(
-  db: Queryable,
-): Promise<{ name: string; place: string; settings: ShopSettings }> {
+export async function currentShop(db: Queryable): Promise<CurrentShop> {
   const row = await shopSettings(db);
   return {
     name: row?.name ?? 'Vexlo',
@@ -87,21 +92,13 @@ export async function currentShop(
 }
 
 /** Replaces the settings that are given; refused where someone else changed them since `version`. */
-export async function changeSettings(db: Queryable, body: unknown): Promise<Outcome<ShopSettings>> {
-  const read = settingsBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(settingsBody, read.error.issues));
+export async function changeSettings(
+  db: Queryable,
+  { version, ...given }: z.output<typeof settingsBody>,
+): Promise<Outcome<ShopSettings>> {
   const row = await shopSettings(db);
   if (!row) return missing('shop');
-  const { version, ...given } = read.data;
   const stored = await writeShop(db, version, { ...row.document, ...given });
-  if (!stored)
-    return {
-      ok: false,
-      refusal: {
-        status: 409,
-        message: 'The settings were changed by someone else since; nothing was overwritten.',
-        current: settingsOf(row),
-      },
-    };
+  if (!stored) return conflict('The settings were', settingsOf(row));
   return done(settingsOf(stored));
 }

@@ -1,25 +1,23 @@
-import { format } from 'date-fns';
 import { logEvent, type TimelineEvent } from '../core/history/vehicleTimeline';
 import type { Queryable } from '../data/client';
 import { stagesOfVehicle, vehicleById } from '../data/documents';
-import { changesSince, jobsOfVehicle, type ChangeRow } from '../data/jobs';
+import { changesSince, type ChangeRow } from '../data/changes';
+import { jobsOfVehicle } from '../data/jobs';
 import { logOfJob } from '../data/log';
 import { quotesOfJob, workOfJob, type QuoteRow } from '../data/work';
+import { wallTimeOf } from './clock';
 import { done, missing, type Outcome } from './errors';
 import type { JobWork } from '../core/format/jobWork';
 
-const wall = (date: Date): string => format(date, "yyyy-MM-dd'T'HH:mm");
-
 const changeOf = (row: ChangeRow, of: string, job: string): TimelineEvent => ({
   id: `change ${row.id}`,
-  at: wall(row.at),
+  at: wallTimeOf(row.at),
   by: row.person,
   job,
   kind: 'change',
   of,
   how: row.kind,
-  // A first import holds the whole document, which is no change to read.
-  changes: row.kind === 'import' ? [] : row.changes,
+  changes: row.changes,
 });
 
 function ticksOf({ tasks, ticks, explained }: JobWork, job: string): TimelineEvent[] {
@@ -50,13 +48,13 @@ function quoteEvents(
 ): TimelineEvent[] {
   const head = { job, kind: 'quote' as const };
   return [
-    { ...head, id: `quote ${id}`, at: wall(madeAt), by: person, words: `quote ${job}-${number} made` },
+    { ...head, id: `quote ${id}`, at: wallTimeOf(madeAt), by: person, words: `quote ${job}-${number} made` },
     ...(acceptedAt
       ? [
           {
             ...head,
             id: `accepted ${id}`,
-            at: wall(acceptedAt),
+            at: wallTimeOf(acceptedAt),
             by: acceptedBy ?? person,
             words: `quote ${job}-${number} accepted`,
           },

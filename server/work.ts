@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { faultsOf, whole, words } from '../core/format/fields';
+import { whole, words } from '../core/format/fields';
 import type { PlannedJob } from '../core/planning/week';
 import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
@@ -14,7 +14,8 @@ import {
   writeWork,
   type QuoteRow,
 } from '../data/work';
-import { done, faulty, missing, type Outcome } from './errors';
+import { conflict, done, faulty, missing, refused, type Outcome } from './errors';
+import type { Actor } from './versioned';
 import { jobWorkSchema, NO_WORK, type JobWork } from '../core/format/jobWork';
 import { quoteSchema, type Quote } from '../core/format/quote';
 
@@ -26,17 +27,33 @@ export async function workOn(db: Queryable, jobId: number): Promise<VersionedWor
   return row ? { version: row.version, work: row.document } : { version: 0, work: NO_WORK };
 }
 
-const workBody = z.strictObject({ version: whole(0, 1e9), work: jobWorkSchema });
+export const workBody = z.strictObject({ version: whole(0, 1e9), work: jobWorkSchema });
+
+const equal = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** What is new among the ticks and explanations is signed by whoever sent it; what stood there stays as it was signed. */
+function signedWork(stored: JobWork, sent: JobWork, by: string): JobWork {
+  const sign = <T extends { by: string }>(before: Record<string, T>, after: Record<string, T>) =>
+    Object.fromEntries(
+      Object.entries(after).map(([id, one]) => {
+        const was = Object.hasOwn(before, id) ? before[id] : undefined;
+        return [id, was && equal(was, one) ? was : { ...one, by }];
+      }),
+    );
+  return {
+    ...sent,
+    ticks: sign(stored.ticks, sent.ticks),
+    explained: sign(stored.explained, sent.explained),
+  };
+}
 
 /** Stores the work of a job; refused with what is stored where somebody changed it since `version`. */
 export async function changeWork(
-  db: Queryable,
+  { db, person }: Pick<Actor, 'db' | 'person'>,
   jobId: number,
-  body: unknown,
+  { version, work: sent }: VersionedWork,
 ): Promise<Outcome<VersionedWork>> {
-  const read = workBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(workBody, read.error.issues));
-  const { version, work } = read.data;
+  const work = signedWork((await workOn(db, jobId)).work, sent, person.name);
   if (!(await jobById(db, jobId))) return missing('job');
   if (work.stageId !== null) {
     const stage = await stageById(db, work.stageId);
@@ -47,14 +64,7 @@ export async function changeWork(
   }
   const row = await writeWork(db, jobId, version, work);
   if (row) return done({ version: row.version, work: row.document });
-  return {
-    ok: false,
-    refusal: {
-      status: 409,
-      message: 'The work on this job was changed by someone else since; nothing was overwritten.',
-      current: await workOn(db, jobId),
-    },
-  };
+  return conflict('The work on this job was', await workOn(db, jobId));
 }
 
 /** Every job that has work and is not done, for the plan of the week. */
@@ -97,15 +107,12 @@ export async function listQuotes(db: Queryable, jobId: number): Promise<QuoteLin
 }
 
 export async function makeQuote(
-  db: Queryable,
+  { db, person, now }: Actor,
   jobId: number,
-  body: unknown,
-  person: string,
+  document: Quote,
 ): Promise<Outcome<QuoteLineOut>> {
-  const read = quoteSchema.safeParse(body);
-  if (!read.success) return faulty(faultsOf(quoteSchema, read.error.issues));
   if (!(await jobById(db, jobId))) return missing('job');
-  return done(out(await insertQuote(db, { jobId, document: read.data, person })));
+  return done(out(await insertQuote(db, { jobId, document, person: person.name, madeAt: now })));
 }
 
 const FROZEN = 'This quote was accepted and is frozen. Make a new one from the stages, or from a copy of it.';
@@ -113,34 +120,34 @@ const FROZEN = 'This quote was accepted and is frozen. Make a new one from the s
 async function stale(db: Queryable, id: number): Promise<Outcome<never>> {
   const row = await quoteById(db, id);
   if (!row) return missing('quote');
-  return {
-    ok: false,
-    refusal: {
-      status: 409,
-      message: row.acceptedAt
-        ? FROZEN
-        : 'The quote was changed by someone else since; nothing was overwritten.',
-      current: out(row),
-    },
-  };
+  return row.acceptedAt
+    ? refused({ status: 409, message: FROZEN, current: out(row) })
+    : conflict('The quote was', out(row));
 }
 
-const quoteBody = z.strictObject({ version: whole(1, 1e9), quote: quoteSchema });
+export const quoteBody = z.strictObject({ version: whole(1, 1e9), quote: quoteSchema });
 
-export async function changeQuote(db: Queryable, id: number, body: unknown): Promise<Outcome<QuoteLineOut>> {
-  const read = quoteBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(quoteBody, read.error.issues));
-  const row = await writeQuote(db, id, read.data.version, { document: read.data.quote });
+export async function changeQuote(
+  db: Queryable,
+  id: number,
+  { version, quote }: z.output<typeof quoteBody>,
+): Promise<Outcome<QuoteLineOut>> {
+  const row = await writeQuote(db, id, version, { document: quote });
   return row ? done(out(row)) : stale(db, id);
 }
 
-const acceptBody = z.strictObject({ version: whole(1, 1e9), option: whole(0, 7), by: words(120, 1) });
+export const acceptBody = z.strictObject({
+  version: whole(1, 1e9),
+  option: whole(0, 7),
+  /** Who of the customer's took it. */ by: words(120, 1),
+});
 
 /** Freezes a quote with the option that was taken. */
-export async function acceptQuote(db: Queryable, id: number, body: unknown): Promise<Outcome<QuoteLineOut>> {
-  const read = acceptBody.safeParse(body);
-  if (!read.success) return faulty(faultsOf(acceptBody, read.error.issues));
-  const { version, option, by } = read.data;
+export async function acceptQuote(
+  { db, now }: Pick<Actor, 'db' | 'now'>,
+  id: number,
+  { version, option, by }: z.output<typeof acceptBody>,
+): Promise<Outcome<QuoteLineOut>> {
   const before = await quoteById(db, id);
   if (!before) return missing('quote');
   if (option >= before.document.options.length)
@@ -151,9 +158,15 @@ export async function acceptQuote(db: Queryable, id: number, body: unknown): Pro
       },
     ]);
   const row = await writeQuote(db, id, version, {
-    acceptedAt: new Date(),
+    acceptedAt: now,
     acceptedBy: by,
     acceptedOption: option,
   });
   return row ? done(out(row)) : stale(db, id);
 }
+
+/** One row of the plan, if not all of it. */
+export const planQuery = z.strictObject({
+  bay: z.string().max(60).optional(),
+  person: z.string().max(60).optional(),
+});

@@ -1,5 +1,7 @@
+import { z } from 'zod';
 import { tireSize } from '../../core/tire/size';
 import type { Queryable } from '../../data/client';
+import { countParam, MOST_ID } from '../endpoint';
 import { done, missing, type Outcome } from '../errors';
 import { exportStage } from '../jobs';
 import type { Device, DeviceInfo, OnTheBench } from './device';
@@ -16,6 +18,9 @@ const STILLNESS: Record<DeviceInfo['kind'], Stillness> = {
   'alignment-bench': { within: 0.06, samples: 10 },
   'road-logger': { within: Infinity, samples: 1 },
 };
+
+/** The stage whose vehicle stands on the bench. */
+export const streamQuery = z.strictObject({ stage: countParam(1, MOST_ID, 1) });
 
 export const deviceList = (): DeviceInfo[] => all.map((device) => device.describe());
 

@@ -1,3 +1,4 @@
+import { as } from '../actor';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { connect, type Connection } from '../../data/client';
 import { deviceEvents, deviceList } from '../../server/devices/devices';
@@ -14,7 +15,7 @@ beforeAll(() => {
 afterAll(() => connection.close());
 
 async function stage(): Promise<number> {
-  const stored = await importBuild(connection.database, exampleFile(), 'Odo');
+  const stored = await importBuild(as(connection.database), exampleFile());
   if (!stored.ok) throw new Error('not stored');
   return stored.value.stageId;
 }

@@ -6,8 +6,9 @@ import { connect, type Connection } from '../../data/client';
 import { allJobs } from '../../data/jobs';
 import type { StageDocument } from '../../data/schema';
 import { readBuildText, writeBuildText } from '../../formats/buildJson';
-import { historyOf, saveDocument, saveRequest, stepDocument, type Versioned } from '../../server/documents';
-import type { Outcome } from '../../server/errors';
+import { documents, historyOf } from '../../server/documents';
+import { first, type Subject, type Versioned } from '../../server/versioned';
+import { as, value } from '../actor';
 import {
   addStageToJob,
   exportStage,
@@ -18,6 +19,9 @@ import {
   sheetData,
 } from '../../server/jobs';
 import { ROOT } from '../../command/paths';
+import { sql } from 'drizzle-orm';
+import { SHIPPED_TERMS, type Quote } from '../../core/format/quote';
+import { makeQuote } from '../../server/work';
 import { updateJob } from '../../server/updateJob';
 import { demoTexts, exampleFile } from '../example';
 
@@ -28,13 +32,25 @@ beforeAll(() => {
 afterAll(() => connection.close());
 const db = () => connection.database;
 
-function value<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
-  return outcome.value;
-}
+const saveDocument = async (
+  _db: unknown,
+  subject: Subject,
+  id: number,
+  version: number,
+  document: unknown,
+  name: string,
+) => first(await documents.save(as(db(), name), [{ subject, id, version, document }]));
+const stepDocument = async (
+  _db: unknown,
+  subject: Subject,
+  id: number,
+  version: number,
+  kind: 'undo' | 'redo',
+  name: string,
+) => first(await documents.step(as(db(), name), { subject, id, version }, kind));
 
 async function fresh(file: BuildFile = exampleFile()) {
-  const { jobId, stageId } = value(await importBuild(db(), file, 'Ansa'));
+  const { jobId, stageId } = value(await importBuild(as(db()), file));
   const data = await sheetData(db(), jobId);
   const stage = data?.stages.find(({ id }) => id === stageId);
   if (!data || !stage) throw new Error('the import is not there');
@@ -82,7 +98,7 @@ describe('build files in and out', () => {
   });
   test('a faulty file leaves nothing behind', async () => {
     const before = await allJobs(db());
-    const outcome = await importBuild(db(), { ...exampleFile(), version: 7 }, 'Ansa');
+    const outcome = await importBuild(as(db()), { ...exampleFile(), version: 7 });
     expect(!outcome.ok && outcome.refusal.status).toBe(422);
     expect(await allJobs(db())).toHaveLength(before.length);
   });
@@ -93,7 +109,7 @@ describe('changes', () => {
     const { stage, document } = await fresh();
     const saved = value(await saveDocument(db(), 'stage', stage.id, 1, withSpacer(document, 25), 'Odo'));
     expect(saved.version).toBe(2);
-    const history = value(await historyOf(db(), 'stage', stage.id, 'history'));
+    const history = value(await historyOf(db(), 'stage', stage.id));
     expect(history.map(({ kind, person }) => [kind, person])).toEqual([
       ['edit', 'Odo'],
       ['import', 'Ansa'],
@@ -125,7 +141,7 @@ describe('changes', () => {
       ),
     );
     expect(outcomes.filter(({ ok }) => ok)).toHaveLength(1);
-    expect(value(await historyOf(db(), 'stage', stage.id, 'history'))).toHaveLength(2);
+    expect(value(await historyOf(db(), 'stage', stage.id))).toHaveLength(2);
   });
 
   test('undo and redo step through the history and are part of it', async () => {
@@ -149,28 +165,19 @@ describe('changes', () => {
 
   test('a faulty document is refused by field and not stored', async () => {
     const { stage, document } = await fresh();
-    const outcome = await saveRequest(
-      db(),
-      'stage',
-      stage.id,
-      { version: 1, document: withSpacer(document, -4) },
-      'Odo',
-    );
+    const outcome = await saveDocument(db(), 'stage', stage.id, 1, withSpacer(document, -4), 'Odo');
     expect(!outcome.ok && 'faults' in outcome.refusal && outcome.refusal.faults[0]?.path).toBe(
       'package.spacerMm',
     );
     expect((await sheetData(db(), stage.id))?.job).not.toBe(null);
-    expect(value(await historyOf(db(), 'stage', stage.id, 'history'))).toHaveLength(1);
+    expect(value(await historyOf(db(), 'stage', stage.id))).toHaveLength(1);
   });
 
-  test('bad requests are told apart: no such thing, no such version number', async () => {
-    expect(await saveRequest(db(), 'rocket', 1, {}, 'Odo')).toMatchObject({ refusal: { status: 404 } });
-    expect(await saveRequest(db(), 'stage', 1e6, { version: 1, document: {} }, 'Odo')).toMatchObject({
-      refusal: { status: 404 },
-    });
-    expect(await saveRequest(db(), 'stage', 1, { version: 'one', document: {} }, 'Odo')).toMatchObject({
-      refusal: { status: 422, faults: [{ path: 'version' }] },
-    });
+  test('a stage holds package, use and x- keys: a vehicle of its own is refused', async () => {
+    const { stage, data, document } = await fresh();
+    const own = { ...document, vehicle: data.vehicle.document };
+    const outcome = await saveDocument(db(), 'stage', stage.id, 1, own, 'Odo');
+    expect(outcome).toMatchObject({ refusal: { status: 422, faults: [{ path: 'vehicle' }] } });
   });
 });
 
@@ -222,14 +229,11 @@ describe('a vehicle and its stages', () => {
 
   test('stages are copied, brought in from files and removed; as delivered stays', async () => {
     const { jobId, stage, data } = await fresh();
-    const copy = value(await addStageToJob(db(), jobId, { stageId: stage.id }, 'Odo'));
+    const copy = value(await addStageToJob(as(db(), 'Odo'), jobId, { stageId: stage.id }));
     const brought = value(
-      await addStageToJob(
-        db(),
-        jobId,
-        { file: { ...exampleFile(), package: { ...exampleFile().package, label: 'From a file' } } },
-        'Odo',
-      ),
+      await addStageToJob(as(db(), 'Odo'), jobId, {
+        file: { ...exampleFile(), package: { ...exampleFile().package, label: 'From a file' } },
+      }),
     );
     const labels = (await sheetData(db(), jobId))?.stages.map(({ label }) => label);
     expect(labels).toEqual(['As delivered', 'One', 'Stage 2', 'From a file']);
@@ -239,10 +243,128 @@ describe('a vehicle and its stages', () => {
     expect(await removeStage(db(), data.stages[0]?.id ?? 0)).toMatchObject({ refusal: { status: 400 } });
   });
 
-  test('what a job waits for', async () => {
+  test('what a job waits for is a change with a history, and its body and status go in one piece and one undo', async () => {
+    const { jobId, data } = await fresh();
+    value(
+      await updateJob(as(db(), 'Odo'), jobId, { waitsFor: 'springs', status: 'parts', platform: 'Halyard' }),
+    );
+    expect((await sheetData(db(), jobId))?.job).toMatchObject({
+      waitsFor: 'springs',
+      status: 'parts',
+      platform: 'Halyard',
+    });
+    const [line] = value(await historyOf(db(), 'job', jobId));
+    expect(line).toMatchObject({ person: 'Odo', kind: 'edit', version: 2 });
+    expect(line?.changes.map(({ path }) => path).sort()).toEqual(['/platform', '/status', '/waitsFor']);
+    expect(await updateJob(as(db()), jobId, { version: 1, waitsFor: 'hubs' })).toMatchObject({
+      refusal: { status: 409, current: { version: 2 } },
+    });
+    value(await stepDocument(db(), 'job', jobId, 2, 'undo', 'Mirre'));
+    expect((await sheetData(db(), jobId))?.job).toMatchObject({
+      waitsFor: data.job.waitsFor,
+      status: data.job.status,
+      platform: '',
+    });
+  });
+});
+
+describe('one piece', () => {
+  test('documents that are saved together are taken back and made again together', async () => {
+    const { jobId, stage, data, document } = await fresh();
+    const vehicle = data.vehicle.document as BuildFile['vehicle'];
+    const { id } = data.vehicle;
+    const both = value(
+      await documents.save(as(db()), [
+        {
+          subject: 'vehicle',
+          id,
+          version: 1,
+          document: { ...vehicle, wheelbaseMm: vehicle.wheelbaseMm + 5 },
+        },
+        { subject: 'stage', id: stage.id, version: 1, document: withSpacer(document, 25) },
+      ]),
+    );
+    expect(both.map(({ version }) => version)).toEqual([2, 2]);
+    // Asked for on either of them, both go back.
+    const back = value(
+      await documents.step(as(db()), { subject: 'stage', id: stage.id, version: 2 }, 'undo'),
+    );
+    expect(back.map(({ subject }) => subject)).toEqual(['stage', 'vehicle']);
+    const undone = await sheetData(db(), jobId);
+    expect(undone?.vehicle.document).toEqual(vehicle);
+    expect(undone?.stages[1]?.document).toEqual(document);
+    const again = value(await documents.step(as(db()), { subject: 'vehicle', id, version: 3 }, 'redo'));
+    expect(again).toHaveLength(2);
+    expect((await sheetData(db(), jobId))?.stages[1]?.document).toEqual(withSpacer(document, 25));
+  });
+
+  test('one that is faulty leaves the other as it was', async () => {
+    const { jobId, stage, data, document } = await fresh();
+    const vehicle = data.vehicle.document as BuildFile['vehicle'];
+    const outcome = await documents.save(as(db()), [
+      { subject: 'vehicle', id: data.vehicle.id, version: 1, document: { ...vehicle, wheelbaseMm: 3333 } },
+      { subject: 'stage', id: stage.id, version: 1, document: withSpacer(document, -1) },
+    ]);
+    expect(outcome.ok).toBe(false);
+    expect((await sheetData(db(), jobId))?.vehicle).toMatchObject({ version: 1, document: vehicle });
+  });
+
+  test('going back to a change makes the document what it was then, says what it did to the verdict, and can be undone', async () => {
+    const { stage, document } = await fresh();
+    for (const [version, mm] of [
+      [1, 10],
+      [2, 60],
+      [3, 90],
+    ] as const)
+      value(await saveDocument(db(), 'stage', stage.id, version, withSpacer(document, mm), 'Odo'));
+    const lines = value(await historyOf(db(), 'stage', stage.id));
+    const ten = lines.find(({ version }) => version === 2);
+    const at = { subject: 'stage' as const, id: stage.id, version: 4 };
+    const back = value(await documents.goBack(as(db(), 'Mirre'), at, ten?.id ?? 0));
+    expect(back[0]?.document).toEqual(withSpacer(document, 10));
+    const [line] = value(await historyOf(db(), 'stage', stage.id));
+    expect(line).toMatchObject({ kind: 'edit', person: 'Mirre', version: 5 });
+    expect(line?.verdicts[0]).toMatchObject({ stageId: stage.id, stage: 'One' });
+    const undone = value(await stepDocument(db(), 'stage', stage.id, 5, 'undo', 'Mirre'));
+    expect(undone.document).toEqual(withSpacer(document, 90));
+    const elsewhere = await fresh();
+    expect(
+      await documents.goBack(as(db()), { ...at, id: elsewhere.stage.id, version: 1 }, ten?.id ?? 0),
+    ).toMatchObject({ refusal: { status: 404 } });
+  });
+});
+
+describe('fifty at one moment', () => {
+  test('jobs get fifty numbers', async () => {
+    const made = await Promise.all(Array.from({ length: 50 }, () => importBuild(as(db()), exampleFile())));
+    const ids = new Set(made.map((one) => value(one).jobId));
+    const numbers = (await allJobs(db())).filter(({ id }) => ids.has(id)).map(({ number }) => number);
+    expect(new Set(numbers).size).toBe(50);
+    for (const number of numbers) expect(number).toMatch(/^J-\d{4,}$/);
+  });
+
+  test('stages and quotes of one job get fifty places and fifty numbers', async () => {
+    const { jobId, stage } = await fresh();
+    const quote: Quote = {
+      madeOn: '2026-11-02',
+      validUntil: '2026-12-02',
+      terms: SHIPPED_TERMS,
+      options: [{ stageId: stage.id, label: 'One', summary: '', lines: [], gains: [], costs: [] }],
+      note: '',
+    };
+    const fifty = Array.from({ length: 50 });
+    const stages = await Promise.all(fifty.map(() => addStageToJob(as(db()), jobId, { stageId: stage.id })));
+    expect(new Set(stages.map((one) => value(one).stageId)).size).toBe(50);
+    const positions = (await sheetData(db(), jobId))?.stages.map(({ position }) => position);
+    expect(positions).toEqual(Array.from({ length: 52 }, (_, i) => i));
+    const quotes = await Promise.all(fifty.map(() => makeQuote(as(db()), jobId, quote)));
+    expect(quotes.map((one) => value(one).number).sort((a, b) => a - b)).toEqual(fifty.map((_, i) => i + 1));
+  });
+
+  test('after J-9999 the next job is J-10000, and it stands first', async () => {
+    await db().execute(sql`select setval('job_numbers', 9999)`);
     const { jobId } = await fresh();
-    value(await updateJob(db(), jobId, { waitsFor: 'springs', status: 'parts' }));
-    expect((await sheetData(db(), jobId))?.job).toMatchObject({ waitsFor: 'springs', status: 'parts' });
-    expect(await updateJob(db(), jobId, { status: 'lost' })).toMatchObject({ refusal: { status: 422 } });
+    const [first] = await allJobs(db());
+    expect(first).toMatchObject({ id: jobId, number: 'J-10000' });
   });
 });

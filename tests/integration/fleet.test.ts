@@ -1,3 +1,4 @@
+import { as } from '../actor';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { join } from 'node:path';
@@ -74,7 +75,7 @@ async function demoStage(): Promise<number> {
 }
 
 async function begin(): Promise<number> {
-  const made = await startFleetSearch(db(), boss, { stageId: await demoStage() }, 'Tester', PATIENCE);
+  const made = await startFleetSearch(as(db(), 'Tester'), boss, { stageId: await demoStage() }, PATIENCE);
   if (!made.ok) throw new Error(JSON.stringify(made));
   return made.value.id;
 }
@@ -133,7 +134,6 @@ test('a process that is killed in the middle leaves its share to another, and no
 });
 
 test('a stage that is none is refused', async () => {
-  expect((await startFleetSearch(db(), boss, { stageId: 999_999 }, 'Tester')).ok).toBe(false);
-  expect((await startFleetSearch(db(), boss, { stage: 1 }, 'Tester')).ok).toBe(false);
+  expect((await startFleetSearch(as(db()), boss, { stageId: 999_999 })).ok).toBe(false);
   expect(await fleetProgress(db(), 999_999)).toBeUndefined();
 });

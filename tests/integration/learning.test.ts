@@ -1,3 +1,4 @@
+import { as, contextIn, sent } from '../actor';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import sharp from 'sharp';
@@ -7,7 +8,7 @@ import { dueVehicles } from '../../server/due';
 import { createJob } from '../../server/createJob';
 import { importBuild, sheetData } from '../../server/jobs';
 import { learned } from '../../server/learned';
-import { noteTry, progressOf } from '../../server/lessons';
+import { noteTry, progressOf, tryBody } from '../../server/lessons';
 import { timelineOfVehicle } from '../../server/vehicleTimeline';
 import { writeLog } from '../../server/log';
 import { keepPhoto, photoOf } from '../../server/photos';
@@ -22,7 +23,7 @@ const db = () => connection.database;
 
 beforeAll(async () => {
   connection = connect(inject('databaseUrl'));
-  const made = await importBuild(db(), exampleFile(), 'Tester', { title: 'learning' });
+  const made = await importBuild(as(db(), 'Tester'), exampleFile(), { title: 'learning' });
   if (!made.ok) throw new Error('the example was not imported');
   ({ jobId, stageId } = made.value);
 });
@@ -39,7 +40,7 @@ describe('a photo', () => {
       .toBuffer();
     expect((await sharp(taken).metadata()).exif).toBeDefined();
     const id = randomUUID();
-    expect(await keepPhoto(db(), jobId, id, taken, 'Tester')).toMatchObject({ ok: true });
+    expect(await keepPhoto(as(db(), 'Tester'), jobId, id, taken)).toMatchObject({ ok: true });
     const kept = await sharp(await photoOf(db(), id, false)).metadata();
     expect(kept).toMatchObject({ format: 'jpeg', width: 600, height: 900 });
     expect([kept.exif, kept.xmp, kept.iptc, kept.orientation]).toEqual([
@@ -51,7 +52,7 @@ describe('a photo', () => {
     expect((await sharp(await photoOf(db(), id, true)).metadata()).height).toBe(320);
     // Sent twice, it stands once, as it first came.
     const again = await picture().png().toBuffer();
-    expect((await keepPhoto(db(), jobId, id, again, 'Tester')).ok).toBe(true);
+    expect((await keepPhoto(as(db(), 'Tester'), jobId, id, again)).ok).toBe(true);
     expect((await sharp(await photoOf(db(), id, false)).metadata()).width).toBe(600);
   });
 
@@ -60,17 +61,19 @@ describe('a photo', () => {
     ['no picture', Buffer.from('not a picture at all, only some text'), 'cannot be read'],
     ['too large', Buffer.alloc(16e6), 'more than 15'],
   ])('that is %s is refused with the cure', async (_what, bytes, words) => {
-    const answer = await keepPhoto(db(), jobId, randomUUID(), bytes, 'Tester');
+    const answer = await keepPhoto(as(db(), 'Tester'), jobId, randomUUID(), bytes);
     expect(answer).toMatchObject({ ok: false, refusal: { status: 422 } });
     expect(JSON.stringify(answer)).toContain(words);
   });
 
   test('that is another kind of picture, or cut off, is refused', async () => {
     const webp = await picture().webp().toBuffer();
-    expect(JSON.stringify(await keepPhoto(db(), jobId, randomUUID(), webp, 'Tester'))).toContain('is webp');
+    expect(JSON.stringify(await keepPhoto(as(db(), 'Tester'), jobId, randomUUID(), webp))).toContain(
+      'is webp',
+    );
     const whole = await picture().png().toBuffer();
     const half = whole.subarray(0, whole.length / 2);
-    expect((await keepPhoto(db(), jobId, randomUUID(), half, 'Tester')).ok).toBe(false);
+    expect((await keepPhoto(as(db(), 'Tester'), jobId, randomUUID(), half)).ok).toBe(false);
   });
 });
 
@@ -95,7 +98,7 @@ const reading = (more: object): LogEntry => ({
 
 test('a reading is kept with what was predicted when it came, and stands on the accuracy board', async () => {
   const before = (await learned(db())).accuracy;
-  expect((await writeLog(db(), jobId, [reading({ mark: 'scuff' })])).ok).toBe(true);
+  expect((await writeLog(as(db(), 'Tester'), jobId, [reading({ mark: 'scuff' })])).ok).toBe(true);
   const { accuracy } = await learned(db());
   expect(accuracy.count).toBe(before.count + 1);
   expect(accuracy.touched).toBe(before.touched + 1);
@@ -116,18 +119,18 @@ test('the demo’s past is learned from: it predicts better than saying the same
 });
 
 test('a new vehicle begins from its body, marked; a body that nobody measured is refused by name', async () => {
-  const begun = await createJob(
-    db(),
-    { title: 'next', label: 'Rook of a ranger', fromPlatform: 'Haldane Rook' },
-    'Tester',
-  );
+  const begun = await createJob(await contextIn(db()), {
+    title: 'next',
+    label: 'Rook of a ranger',
+    fromPlatform: 'Haldane Rook',
+  });
   if (!begun.ok) throw new Error(JSON.stringify(begun));
   const sheet = await sheetData(db(), begun.value.jobId);
   expect(sheet?.job).toMatchObject({ platform: 'Haldane Rook', vehicle: 'Rook of a ranger' });
   expect(JSON.stringify(sheet?.vehicle.document)).toContain('"x-platform":{"name":"Haldane Rook"');
-  const refused = await createJob(db(), { title: 'x', label: 'y', fromPlatform: 'No such' }, 'Tester');
+  const refused = await createJob(await contextIn(db()), { title: 'x', label: 'y', fromPlatform: 'No such' });
   expect(JSON.stringify(refused)).toContain('is no body that was measured here');
-  expect(await updateJob(db(), begun.value.jobId, { platform: ' Other ' })).toMatchObject({ ok: true });
+  expect(await updateJob(as(db()), begun.value.jobId, { platform: ' Other ' })).toMatchObject({ ok: true });
   expect((await sheetData(db(), begun.value.jobId))?.job.platform).toBe('Other');
 });
 
@@ -141,7 +144,10 @@ test('a vehicle’s life holds what was changed, written down and quoted, in ord
 });
 
 test('what is due counts from the handover, and goes out as a calendar', async () => {
-  const mine = async (now: string) => (await dueVehicles(db(), now)).find((one) => one.jobId === jobId);
+  const mine = async (now: string) =>
+    (await dueVehicles({ ...(await contextIn(db())), now: new Date(now) })).find(
+      (one) => one.jobId === jobId,
+    );
   expect(await mine('2026-11-25T12:00')).toBeUndefined();
   const entry: LogEntry = {
     id: randomUUID(),
@@ -151,7 +157,7 @@ test('what is due counts from the handover, and goes out as a calendar', async (
     odometerKm: 1000,
     words: '',
   };
-  await writeLog(db(), jobId, [entry]);
+  await writeLog(as(db(), 'Tester'), jobId, [entry]);
   const due = await mine('2026-12-25T12:00');
   expect(due?.due.find(({ kind }) => kind === 're-torque')).toMatchObject({ atKm: 1075, overdue: true });
   const calendar = dueIcs(due ? [due] : [], 'The shop');
@@ -160,11 +166,11 @@ test('what is due counts from the handover, and goes out as a calendar', async (
 });
 
 test('lessons are kept per person, and one that was passed stays passed', async () => {
-  expect(await noteTry(db(), 'Ansa', 'offset', { right: false })).toMatchObject({ ok: true });
-  await noteTry(db(), 'Ansa', 'offset', { right: true });
-  await noteTry(db(), 'Ansa', 'offset', { right: false });
+  expect(await noteTry(as(db()), 'offset', { right: false })).toMatchObject({ ok: true });
+  await noteTry(as(db()), 'offset', { right: true });
+  await noteTry(as(db()), 'offset', { right: false });
   expect(await progressOf(db(), 'Ansa')).toEqual([{ lesson: 'offset', tries: 3, passed: true }]);
   expect(await progressOf(db(), 'Odo')).toEqual([]);
-  expect((await noteTry(db(), 'Ansa', 'no such', { right: true })).ok).toBe(false);
-  expect((await noteTry(db(), 'Ansa', 'offset', { right: 'yes' })).ok).toBe(false);
+  expect((await noteTry(as(db()), 'no such', { right: true })).ok).toBe(false);
+  expect((await sent(tryBody, { right: 'yes' }, (body) => noteTry(as(db()), 'offset', body))).ok).toBe(false);
 });

@@ -1,3 +1,4 @@
+import { as, contextIn, sent } from '../actor';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
 import { CHUNK_POINTS, packPoints, unpackPoints } from '../../core/scan/parts';
@@ -5,10 +6,11 @@ import { connect, type Connection } from '../../data/client';
 import { formOfJob } from '../../server/forms';
 import type { Outcome } from '../../server/errors';
 import { START } from '../starter';
-import { createJob } from '../../server/createJob';
+import { createJob, newJobBody } from '../../server/createJob';
 import { importBuild, sheetData } from '../../server/jobs';
 import { beginScan, listScans, removeScan, streamScan, takePiece } from '../../server/scans';
-import { changeSettings } from '../../server/shop';
+import { scanHeadSchema } from '../../core/format/scan';
+import { changeSettings, settingsBody } from '../../server/shop';
 import { shopSettings } from '../../data/shop';
 import { exampleFile } from '../example';
 import { type ScanHead } from '../../core/format/scan';
@@ -27,7 +29,7 @@ function value<T>(outcome: Outcome<T>): T {
 const refusal = (outcome: Outcome<unknown>): string => (outcome.ok ? '' : JSON.stringify(outcome.refusal));
 
 async function vehicle(): Promise<{ id: number; jobId: number }> {
-  const { jobId } = value(await importBuild(db(), exampleFile(), 'Ansa'));
+  const { jobId } = value(await importBuild(as(db()), exampleFile()));
   const data = await sheetData(db(), jobId);
   return { id: data?.vehicle.id ?? 0, jobId };
 }
@@ -35,7 +37,11 @@ async function vehicle(): Promise<{ id: number; jobId: number }> {
 describe('a new vehicle', () => {
   test('begins as a job with its wells estimated', async () => {
     const { jobId } = value(
-      await createJob(db(), { vehicle: START, title: 'Gravel', customer: 'Fell Wardens' }, 'Odo'),
+      await createJob(await contextIn(db(), 'Odo'), {
+        vehicle: START,
+        title: 'Gravel',
+        customer: 'Fell Wardens',
+      }),
     );
     const data = await sheetData(db(), jobId);
     expect(data?.job).toMatchObject({ title: 'Gravel', status: 'measuring', customer: 'Fell Wardens' });
@@ -43,7 +49,9 @@ describe('a new vehicle', () => {
     expect(data?.stages).toHaveLength(2);
   });
   test('what cannot be is refused by field, and no job is left behind', async () => {
-    const said = refusal(await createJob(db(), { vehicle: { ...START, trackMm: 3 }, title: 'x' }, 'Odo'));
+    const said = refusal(
+      newJobBody.read(Buffer.from(JSON.stringify({ vehicle: { ...START, trackMm: 3 }, title: 'x' }))),
+    );
     expect(said).toContain('vehicle.trackMm');
     expect(said).toContain('give 800 to 3500 mm');
   });
@@ -52,10 +60,10 @@ describe('a new vehicle', () => {
 describe('the measuring form', () => {
   test('comes as a PDF that names the job', async () => {
     const { jobId } = await vehicle();
-    const { bytes, name } = value(await formOfJob(db(), jobId, 'rear', 'letter'));
+    const { bytes, name } = value(await formOfJob(await contextIn(db()), jobId, 'rear', 'letter'));
     expect(name).toMatch(/^j-\d+-measuring-rear\.pdf$/);
     expect((await PDFDocument.load(bytes)).getTitle()).toContain('rear');
-    expect(refusal(await formOfJob(db(), 999_999, 'rear', 'a4'))).toContain('no such job');
+    expect(refusal(await formOfJob(await contextIn(db()), 999_999, 'rear', 'a4'))).toContain('no such job');
   });
 });
 
@@ -77,7 +85,7 @@ describe('scans', () => {
 
   test('are stored piece by piece, seen when whole, streamed back as they were', async () => {
     const { id } = await vehicle();
-    const { scanId } = value(await beginScan(db(), id, head, 'Mirre'));
+    const { scanId } = value(await beginScan(as(db(), 'Mirre'), id, head));
     expect(value(await takePiece(db(), scanId, 1, piece(CHUNK_POINTS, points)))).toEqual({ complete: false });
     expect(await listScans(db(), id)).toEqual([]);
     expect(refusal(await streamScan(db(), scanId))).toContain('no such scan');
@@ -99,13 +107,15 @@ describe('scans', () => {
 
   test('a piece that is cut short or does not belong is refused; one that was never finished is given up', async () => {
     const { id } = await vehicle();
-    const { scanId } = value(await beginScan(db(), id, head, 'Mirre'));
+    const { scanId } = value(await beginScan(as(db(), 'Mirre'), id, head));
     expect(refusal(await takePiece(db(), scanId, 0, new Uint8Array(5)))).toContain('Send it again');
     expect(refusal(await takePiece(db(), scanId, 7, piece(0, 1)))).toContain('no piece of this scan');
-    value(await beginScan(db(), id, head, 'Mirre'));
+    value(await beginScan(as(db(), 'Mirre'), id, head));
     expect(refusal(await takePiece(db(), scanId, 0, piece(0, CHUNK_POINTS)))).toContain('being stored');
-    expect(refusal(await beginScan(db(), id, { ...head, points: 0 }, 'Mirre'))).toContain('points');
-    expect(refusal(await beginScan(db(), 999_999, head, 'Mirre'))).toContain('no such vehicle');
+    expect(
+      refusal(await sent(scanHeadSchema, { ...head, points: 0 }, (body) => beginScan(as(db()), id, body))),
+    ).toContain('points');
+    expect(refusal(await beginScan(as(db(), 'Mirre'), 999_999, head))).toContain('no such vehicle');
   });
 });
 
@@ -113,18 +123,30 @@ describe('zones of the shop', () => {
   test('are stored, refused where a name stands twice, and not overwritten by who was late', async () => {
     const version = (await shopSettings(db()))?.version ?? 0;
     const zone = { label: 'Forest road', bump: 0.55, lock: 0.5 };
-    const stored = value(await changeSettings(db(), { version, zones: [zone] }));
+    const stored = value(
+      await sent(settingsBody, { version, zones: [zone] }, (body) => changeSettings(db(), body)),
+    );
     expect(stored).toMatchObject({ version: version + 1, zones: [zone] });
     // What was not given stays as it was.
     expect(stored.rules.rules.map(({ kind }) => kind)).toEqual(
       expect.arrayContaining(['speedometer', 'ratings']),
     );
     expect(
-      refusal(await changeSettings(db(), { version: version + 1, zones: [zone, { ...zone, bump: 0.2 }] })),
+      refusal(
+        await sent(settingsBody, { version: version + 1, zones: [zone, { ...zone, bump: 0.2 }] }, (body) =>
+          changeSettings(db(), body),
+        ),
+      ),
     ).toContain('names two zones');
     expect(
-      refusal(await changeSettings(db(), { version: version + 1, zones: [{ ...zone, lock: 3 }] })),
+      refusal(
+        await sent(settingsBody, { version: version + 1, zones: [{ ...zone, lock: 3 }] }, (body) =>
+          changeSettings(db(), body),
+        ),
+      ),
     ).toContain('give 0 to 1');
-    expect(refusal(await changeSettings(db(), { version, zones: [] }))).toContain('nothing was overwritten');
+    expect(
+      refusal(await sent(settingsBody, { version, zones: [] }, (body) => changeSettings(db(), body))),
+    ).toContain('nothing was overwritten');
   });
 });

@@ -1,3 +1,4 @@
+import { as, contextIn, sent } from '../actor';
 import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { sql } from 'drizzle-orm';
 import { takenInto, tasksOf } from '../../core/work/jobWork';
@@ -6,7 +7,8 @@ import { quoteLines } from '../../core/quote/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import { connect, type Connection } from '../../data/client';
 import { importBuild, jobVersions, removeStage } from '../../server/jobs';
-import { writeLog } from '../../server/log';
+import { quoteSchema } from '../../core/format/quote';
+import { logBody, writeLog } from '../../server/log';
 import { paperOf } from '../../server/papers';
 import { updateJob } from '../../server/updateJob';
 import {
@@ -15,6 +17,7 @@ import {
   changeWork,
   listQuotes,
   makeQuote,
+  workBody,
   plannedJobs,
   workOn,
 } from '../../server/work';
@@ -31,7 +34,7 @@ const lines = workOf(build, SHIPPED_WORK);
 
 beforeAll(async () => {
   connection = connect(inject('databaseUrl'));
-  const made = await importBuild(db(), exampleFile({ package: { spacerMm: 20 } }), 'Tester');
+  const made = await importBuild(as(db()), exampleFile({ package: { spacerMm: 20 } }));
   if (!made.ok) throw new Error('the example was not imported');
   ({ jobId, stageId } = made.value);
 });
@@ -42,17 +45,26 @@ const by = { by: 'Tester', at: '2026-11-25T10:00' };
 test('work is stored with its version, and refused with what is stored where it moved on', async () => {
   const work = takenInto(NO_WORK, stageId, tasksOf(lines, '2026-11-25'));
   expect(await workOn(db(), jobId)).toEqual({ version: 0, work: NO_WORK });
-  expect(await changeWork(db(), jobId, { version: 0, work })).toMatchObject({
+  expect(
+    await sent(workBody, { version: 0, work }, (body) => changeWork(as(db(), 'Tester'), jobId, body)),
+  ).toMatchObject({
     ok: true,
     value: { version: 1 },
   });
   // Two pages that both held version 1: the second is told what stands.
   const one = { ...work, ticks: { 'take-in': by } };
-  expect((await changeWork(db(), jobId, { version: 1, work: one })).ok).toBe(true);
-  expect(await changeWork(db(), jobId, { version: 1, work })).toMatchObject({
+  expect(
+    (await sent(workBody, { version: 1, work: one }, (body) => changeWork(as(db(), 'Tester'), jobId, body)))
+      .ok,
+  ).toBe(true);
+  expect(
+    await sent(workBody, { version: 1, work }, (body) => changeWork(as(db(), 'Tester'), jobId, body)),
+  ).toMatchObject({
     refusal: { status: 409, current: { version: 2, work: { ticks: { 'take-in': by } } } },
   });
-  expect((await changeWork(db(), jobId, { version: 0, work })).ok).toBe(false);
+  expect(
+    (await sent(workBody, { version: 0, work }, (body) => changeWork(as(db(), 'Tester'), jobId, body))).ok,
+  ).toBe(false);
   expect((await jobVersions(db(), jobId))?.work).toBe(2);
   expect((await plannedJobs(db())).find(({ id }) => id === jobId)?.work.tasks.length).toBe(work.tasks.length);
 });
@@ -60,7 +72,9 @@ test('work is stored with its version, and refused with what is stored where it 
 test('what is wrong with it is named, and nothing is stored', async () => {
   const { version, work } = await workOn(db(), jobId);
   const faults = async (change: object) => {
-    const answer = await changeWork(db(), jobId, { version, work: { ...work, ...change } });
+    const answer = await sent(workBody, { version, work: { ...work, ...change } }, (body) =>
+      changeWork(as(db(), 'Tester'), jobId, body),
+    );
     return answer.ok || answer.refusal.status !== 422
       ? ''
       : answer.refusal.faults.map(({ path }) => path).join();
@@ -79,12 +93,15 @@ test('the stage that is in work stays', async () => {
 });
 
 test('a job is not done while a task or a check is open', async () => {
-  const hold = await updateJob(db(), jobId, { status: 'done' });
+  const hold = await updateJob(as(db()), jobId, { status: 'done' });
   expect(hold).toMatchObject({ refusal: { status: 422, faults: [{ path: 'status' }] } });
   const { version, work } = await workOn(db(), jobId);
   const ended = { ...work, endedWithout: 'Sold before it was built' };
-  expect((await changeWork(db(), jobId, { version, work: ended })).ok).toBe(true);
-  expect((await updateJob(db(), jobId, { status: 'done' })).ok).toBe(true);
+  expect(
+    (await sent(workBody, { version, work: ended }, (body) => changeWork(as(db(), 'Tester'), jobId, body)))
+      .ok,
+  ).toBe(true);
+  expect((await updateJob(as(db()), jobId, { status: 'done' })).ok).toBe(true);
   expect((await plannedJobs(db())).some(({ id }) => id === jobId)).toBe(false);
 });
 
@@ -98,8 +115,8 @@ const quote: Quote = {
 };
 
 test('quotes count up, change, and are frozen for good when they are accepted', async () => {
-  const first = await makeQuote(db(), jobId, quote, 'Tester');
-  const second = await makeQuote(db(), jobId, quote, 'Tester');
+  const first = await makeQuote(as(db(), 'Tester'), jobId, quote);
+  const second = await makeQuote(as(db(), 'Tester'), jobId, quote);
   if (!first.ok || !second.ok) throw new Error('a quote was refused');
   expect([first.value.number, second.value.number]).toEqual([1, 2]);
   const { id } = first.value;
@@ -109,42 +126,48 @@ test('quotes count up, change, and are frozen for good when they are accepted', 
     value: { version: 2 },
   });
   expect(await changeQuote(db(), id, { version: 1, quote })).toMatchObject({ refusal: { status: 409 } });
-  expect(await acceptQuote(db(), id, { version: 2, option: 3, by: 'Somebody' })).toMatchObject({
+  expect(await acceptQuote(as(db()), id, { version: 2, option: 3, by: 'Somebody' })).toMatchObject({
     refusal: { status: 422, faults: [{ path: 'option' }] },
   });
-  const taken = await acceptQuote(db(), id, { version: 2, option: 0, by: 'Somebody' });
+  const taken = await acceptQuote(as(db()), id, { version: 2, option: 0, by: 'Somebody' });
   expect(taken).toMatchObject({ ok: true, value: { accepted: { option: 0, by: 'Somebody' } } });
   expect(await changeQuote(db(), id, { version: 3, quote })).toMatchObject({
     refusal: { status: 409, message: expect.stringContaining('frozen') as string },
   });
-  expect((await acceptQuote(db(), id, { version: 3, option: 0, by: 'Another' })).ok).toBe(false);
+  expect((await acceptQuote(as(db()), id, { version: 3, option: 0, by: 'Another' })).ok).toBe(false);
   // Not even past the application.
   await expect(db().execute(sql`update quotes set person = 'X' where id = ${id}`)).rejects.toThrow();
   expect((await listQuotes(db(), jobId)).map(({ number }) => number)).toEqual([2, 1]);
-  expect(await makeQuote(db(), jobId, { ...quote, options: [] }, 'Tester')).toMatchObject({
+  expect(
+    await sent(quoteSchema, { ...quote, options: [] }, (body) => makeQuote(as(db()), jobId, body)),
+  ).toMatchObject({
     refusal: { status: 422 },
   });
 });
 
 test('quotes made at the same moment get numbers of their own', async () => {
-  const made = await Promise.all(Array.from({ length: 6 }, () => makeQuote(db(), jobId, quote, 'Tester')));
+  const made = await Promise.all(
+    Array.from({ length: 6 }, () => makeQuote(as(db(), 'Tester'), jobId, quote)),
+  );
   const numbers = made.map((one) => (one.ok ? one.value.number : NaN));
   expect([...numbers].sort((a, b) => a - b)).toEqual([3, 4, 5, 6, 7, 8]);
 });
 
 test('papers are those of the job, and of no other', async () => {
-  const order = await paperOf(db(), jobId, 'order', stageId, 'metric');
+  const order = await paperOf(await contextIn(db()), jobId, 'order', stageId);
   expect(order).toMatchObject({ ok: true, value: { title: 'Work order' } });
   expect(JSON.stringify(order)).toContain('Tester, 2026-11-25 10:00');
   const quotes = await listQuotes(db(), jobId);
-  const paper = await paperOf(db(), jobId, 'quote', quotes.at(-1)?.id ?? 0, 'metric');
+  const paper = await paperOf(await contextIn(db()), jobId, 'quote', quotes.at(-1)?.id ?? 0);
   expect(JSON.stringify(paper)).toContain('Accepted by Somebody');
-  const other = await importBuild(db(), exampleFile(), 'Tester');
+  const other = await importBuild(as(db()), exampleFile());
   const otherJob = other.ok ? other.value.jobId : 0;
-  expect(await paperOf(db(), otherJob, 'copy', stageId, 'metric')).toMatchObject({
+  expect(await paperOf(await contextIn(db()), otherJob, 'copy', stageId)).toMatchObject({
     refusal: { status: 404 },
   });
-  expect(await paperOf(db(), otherJob, 'quote', quotes[0]?.id ?? 0, 'metric')).toMatchObject({ ok: false });
+  expect(await paperOf(await contextIn(db()), otherJob, 'quote', quotes[0]?.id ?? 0)).toMatchObject({
+    ok: false,
+  });
 });
 
 test('an entry of the log stands once however often it is sent, and a faulty list is refused whole', async () => {
@@ -156,14 +179,20 @@ test('an entry of the log stands once however often it is sent, and a faulty lis
     words: 'Rubber crumbs behind the left front wheel',
   };
   const second = { ...entry, id: '00000000-0000-4000-8000-000000000002', at: '2026-11-25T09:00' };
-  expect(await writeLog(db(), jobId, [entry])).toMatchObject({ ok: true });
-  const twice = await writeLog(db(), jobId, [entry, second]);
+  expect(await sent(logBody, [entry], (body) => writeLog(as(db(), 'Tester'), jobId, body))).toMatchObject({
+    ok: true,
+  });
+  const twice = await sent(logBody, [entry, second], (body) => writeLog(as(db(), 'Tester'), jobId, body));
   // In the order that it happened, not that it came.
   expect(twice).toEqual({ ok: true, value: [second, entry] });
-  const faulty = await writeLog(db(), jobId, [
-    { ...entry, id: second.id.replace('2', '3') },
-    { ...entry, id: 'x' },
-  ]);
+  const faulty = await sent(
+    logBody,
+    [
+      { ...entry, id: second.id.replace('2', '3') },
+      { ...entry, id: 'x' },
+    ],
+    (body) => writeLog(as(db(), 'Tester'), jobId, body),
+  );
   expect(faulty).toMatchObject({ refusal: { status: 422, faults: [{ path: '1.id' }] } });
-  expect(await writeLog(db(), jobId, [])).toEqual(twice);
+  expect(await sent(logBody, [], (body) => writeLog(as(db(), 'Tester'), jobId, body))).toEqual(twice);
 });

@@ -6,8 +6,13 @@ export type Answer<T> =
   | { kind: 'refused'; status: number; message: string; faults: Fault[]; current?: unknown }
   | { kind: 'unreachable' };
 
-/** One request to the server. Never throws: a lost connection is an answer like any other. */
-export async function send<T>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+/** One request to the server. Never throws: a lost connection is an answer like any other. A text goes as it is. */
+export async function send<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  type = 'application/json',
+): Promise<Answer<T>> {
   try {
     const response = await fetch(path, {
       method,
@@ -15,7 +20,7 @@ export async function send<T>(method: string, path: string, body?: unknown): Pro
         ? {}
         : {
             body: typeof body === 'string' ? body : JSON.stringify(body),
-            headers: { 'content-type': 'application/json' },
+            headers: { 'content-type': type },
           }),
     });
     const read = (await response.json()) as unknown;

@@ -1,14 +1,16 @@
 import { $work, takeWork } from './work';
 import { toast } from 'sonner';
 import { changesBetween, overlap, withChanges, type Change } from '../../core/history/diff';
-import type { ConflictChange, Versioned } from '../../server/documents';
+import type { ConflictChange, Versioned } from '../../server/versioned';
 import type { JobVersions, SheetData } from '../../server/jobs';
+import { now as clockNow } from './clock';
 import { changeWords } from './changeWords';
 import { dropDraft, keepDraft, readDraft } from './drafts';
 import {
   $activeId,
   $dragging,
   $job,
+  $jobHead,
   $save,
   $stages,
   $vehicle,
@@ -36,6 +38,14 @@ const allDocs = (): Doc[] => {
 
 function taken({ version, document, undo, redo }: Versioned): Partial<Doc> {
   return { version, base: document as Doc['base'], undo, redo };
+}
+
+/** Puts documents on the page as the server has just stored them. */
+export function showStored(all: readonly Versioned[]): void {
+  for (const one of all) {
+    const doc = current(one.subject, one.id);
+    if (doc) put(doc, { ...taken(one), document: one.document as Doc['base'] });
+  }
 }
 
 function schedule(doc: Doc, afterMs: number): void {
@@ -102,7 +112,7 @@ async function saveOnce(doc: Doc): Promise<void> {
   }
   const now = current(doc.subject, doc.id);
   if (now && dirty(now)) schedule(now, PAUSE_MS);
-  else if (!allDocs().some(dirty)) $save.set({ kind: 'saved', at: new Date().toISOString() });
+  else if (!allDocs().some(dirty)) $save.set({ kind: 'saved', at: clockNow().toISOString() });
 }
 
 async function save(subject: Doc['subject'], id: number): Promise<void> {
@@ -142,7 +152,7 @@ export async function saveAll(): Promise<void> {
 let steps: Promise<void> = Promise.resolve();
 
 /**
- * Takes back, or makes again, the latest change to this stage or its vehicle. Steps that are pressed fast follow one
+ * Takes back, or makes again, the latest change to this stage, its vehicle or the job, with all that was made in one piece with it. Steps that are pressed fast follow one
  * another: each looks for the latest change when the one before is done.
  */
 export function step(kind: 'undo' | 'redo'): Promise<void> {
@@ -153,14 +163,15 @@ export function step(kind: 'undo' | 'redo'): Promise<void> {
 async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
   await saveAll();
   const stage = $stages.get().find(({ id }) => id === $activeId.get());
-  const candidates = [$vehicle.get(), stage].filter((doc) => doc?.[kind] != null) as Doc[];
+  const candidates = [$jobHead.get(), $vehicle.get(), stage].filter((doc) => doc?.[kind] != null) as Doc[];
   const [doc] = candidates.sort((a, b) => (b[kind]?.id ?? 0) - (a[kind]?.id ?? 0));
   if (!doc) return;
-  const answer = await send<Versioned>('POST', `/api/documents/${doc.subject}/${doc.id}/${kind}`, {
-    version: doc.version,
-  });
-  if (answer.kind === 'ok')
-    put(doc, { ...taken(answer.value), document: answer.value.document as Doc['base'] });
+  const answer = await send<Versioned & { also: Versioned[] }>(
+    'POST',
+    `/api/documents/${doc.subject}/${doc.id}/${kind}`,
+    { version: doc.version },
+  );
+  if (answer.kind === 'ok') showStored([answer.value, ...answer.value.also]);
   else if (answer.kind === 'unreachable') toast(`No connection: ${kind} works again when it is back.`);
   else if (answer.status === 409) reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
   else toast(answer.message);
@@ -177,9 +188,10 @@ export async function pollRemote(): Promise<void> {
   }
   if ($save.get().kind === 'offline') $save.set({ kind: 'saved', at: null });
   if (versions.kind !== 'ok') return;
-  const { vehicle, stages, work } = versions.value;
+  const { head, vehicle, stages, work } = versions.value;
   const mine = $stages.get();
   const same =
+    $jobHead.get()?.version === head &&
     $vehicle.get()?.version === vehicle &&
     $work.get().version === work &&
     mine.length === Object.keys(stages).length &&
@@ -194,7 +206,7 @@ export async function pollRemote(): Promise<void> {
 }
 
 /** Puts a sheet on the page as the server holds it. */
-export function hydrate({ job, vehicle, stages, work }: SheetData): void {
+export function hydrate({ job, head, vehicle, stages, work }: SheetData): void {
   const doc = ({ subject, id, version, document, undo, redo }: Versioned): Doc => ({
     subject,
     id,
@@ -206,6 +218,7 @@ export function hydrate({ job, vehicle, stages, work }: SheetData): void {
   });
   takeWork(job.id, work);
   $job.set(job);
+  $jobHead.set(doc(head));
   $vehicle.set(doc(vehicle));
   $stages.set(
     stages.map((stage) => ({

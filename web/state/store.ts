@@ -7,7 +7,7 @@ import type { Json } from '../../core/history/diff';
 import { SHIPPED_RULES } from '../../core/format/rules';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import type { UnitSystem } from '../../core/units/quantity';
-import type { Subject } from '../../server/documents';
+import type { Subject } from '../../server/versioned';
 import type { SheetData } from '../../server/jobs';
 import type { ShopSettings } from '../../server/shop';
 import { SHIPPED_DUE } from '../../core/format/due';
@@ -35,6 +35,8 @@ export type SaveState =
   | { kind: 'refused'; message: string };
 
 export const $job = atom<SheetData['job'] | null>(null);
+/** What a person may change of the job itself: as versioned as its documents, and undone with them. */
+export const $jobHead = atom<Doc | null>(null);
 export const $vehicle = atom<Doc | null>(null);
 export const $stages = atom<StageDoc[]>([]);
 export const $activeId = atom<number>(0);
@@ -57,6 +59,7 @@ export const $shop = atom<ShopSettings>({
   terms: SHIPPED_TERMS,
   calendar: SHIPPED_CALENDAR,
   due: SHIPPED_DUE,
+  units: 'metric',
 });
 /** The pose that all drawings share: axle, lock angle and travel from ride height. */
 export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({
@@ -152,13 +155,19 @@ export const vehicleFileOf = (vehicle: Doc): BuildFile['vehicle'] => vehicle.doc
 
 /** Replaces one document on the page. */
 export function put(doc: Doc, change: Partial<Doc> & { grade?: Grade }): void {
-  if (doc.subject === 'vehicle') {
+  if (doc.subject === 'job') {
+    const now = $jobHead.get();
+    const job = $job.get();
+    if (now) $jobHead.set({ ...now, ...change });
+    if (job && change.document) $job.set({ ...job, ...(change.document as object) });
+  } else if (doc.subject === 'vehicle') {
     const now = $vehicle.get();
     if (now) $vehicle.set({ ...now, ...change });
   } else $stages.set($stages.get().map((stage) => (stage.id === doc.id ? { ...stage, ...change } : stage)));
 }
 
 export function current(subject: Subject, id: number): Doc | undefined {
+  if (subject === 'job') return $jobHead.get() ?? undefined;
   return subject === 'vehicle'
     ? ($vehicle.get() ?? undefined)
     : $stages.get().find((stage) => stage.id === id);

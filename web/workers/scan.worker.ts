@@ -184,9 +184,11 @@ const api = {
       const from = number * CHUNK_POINTS;
       const to = Math.min(from + CHUNK_POINTS, cloud.part.length);
       const body = packPoints(cloud.xyz.subarray(from * 3, to * 3), cloud.part.subarray(from, to));
-      const sent = await fetch(`/api/scans/${scanId}/pieces/${number}`, { method: 'PUT', body }).catch(
-        () => null,
-      );
+      const sent = await fetch(`/api/scans/${scanId}/pieces/${number}`, {
+        method: 'PUT',
+        body,
+        headers: { 'content-type': 'application/octet-stream' },
+      }).catch(() => null);
       if (!sent?.ok)
         return { ok: false, message: 'The connection was lost; the scan was not stored. Try again.' };
       progress((number + 1) / pieces);

@@ -22,7 +22,7 @@ export function ImportDialog({
   const [preview, setPreview] = useState<Preview | null>(null);
   const [fault, setFault] = useState('');
   useEffect(() => {
-    void send<Preview>('POST', `/api/catalog/${kind}?preview`, csv).then((answer) => {
+    void send<Preview>('POST', `/api/catalog/${kind}?preview`, csv, 'text/csv').then((answer) => {
       if (answer.kind === 'ok') setPreview(answer.value);
       else setFault(refusalWords(answer));
     });
@@ -31,7 +31,7 @@ export function ImportDialog({
     preview?.lines.filter((line) => line.does === does).length ?? 0;
   const twice = counts('twice');
   const take = async (): Promise<void> => {
-    const answer = await send<Preview>('POST', `/api/catalog/${kind}`, csv);
+    const answer = await send<Preview>('POST', `/api/catalog/${kind}`, csv, 'text/csv');
     if (answer.kind !== 'ok') {
       setFault(refusalWords(answer));
       return;

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import type { Json } from '../../../core/history/diff';
-import type { HistoryLine } from '../../../server/documents';
+import type { HistoryLine } from '../../../server/versioned';
 import { placeWords } from '../../state/changeWords';
 import { SheetDialog } from '../../ui/Dialog';
 import { $active, $vehicle, type Doc } from '../../state/store';

@@ -6,6 +6,8 @@ import type { JobWithNames } from '../../../data/jobs';
 import { Choice } from '../../ui/choices';
 import { SheetDialog } from '../../ui/Dialog';
 import { $job } from '../../state/store';
+import type { Versioned } from '../../../server/versioned';
+import { showStored } from '../../state/saving';
 import { refusalWords, send } from '../../state/apiClient';
 import { workSettled } from '../../state/work';
 
@@ -38,13 +40,13 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
   const store = async (): Promise<void> => {
     // Whether it may be done is judged by what the server holds: ticks that are on their way count.
     await workSettled();
-    const answer = await send('PATCH', `/api/jobs/${job.id}`, {
+    const answer = await send<Versioned>('PATCH', `/api/jobs/${job.id}`, {
       status,
       waitsFor,
       platform: platform.trim(),
     });
     if (answer.kind === 'ok') {
-      $job.set({ ...job, status, waitsFor, platform: platform.trim() });
+      showStored([answer.value]);
       close();
     } else toast(refusalWords(answer, true));
   };

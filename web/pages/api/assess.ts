@@ -1,11 +1,11 @@
-import type { APIRoute } from 'astro';
 import { assess } from '../../../core/assess';
-import { readBuildText } from '../../../formats/buildJson';
-import { faulty } from '../../../server/errors';
-import { answer, respond } from '../../../server/http';
+import { buildReader } from '../../../server/buildFile';
+import { endpoint, handle } from '../../../server/endpoint';
 
-/** Judges a build file. Bad input: 422 with the faults as `{ path, message }`, as the command line prints them. */
-export const POST: APIRoute = async ({ request }) => {
-  const read = readBuildText(await request.text());
-  return read.ok ? answer(assess(read.build)) : respond(faulty(read.faults));
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  POST: handle({
+    does: 'Judges a build file, as `./vexlo assess` does.',
+    body: buildReader,
+    run: (_ctx, { body }) => assess(body.build),
+  }),
+});

@@ -1,4 +1,5 @@
-import type { APIRoute } from 'astro';
-import { answer } from '../../../server/http';
+import { endpoint, handle } from '../../../server/endpoint';
 
-export const GET: APIRoute = () => answer({ ready: true });
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({ does: 'Says that the server is up.', context: 'none', run: () => ({ ready: true }) }),
+});

@@ -1,7 +1,9 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../server/database';
-import { answer } from '../../../server/http';
+import { endpoint, handle } from '../../../server/endpoint';
 import { plannedJobs } from '../../../server/work';
 
-/** The work of every job that is not done: what the plan of the week is made of. */
-export const GET: APIRoute = async () => answer(await plannedJobs(database()));
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The work of every job that is not done: what the plan of the week is made of.',
+    run: ({ db }) => plannedJobs(db),
+  }),
+});

@@ -6,6 +6,8 @@ import { releaseHold } from '../../../core/work/jobWork';
 import { factsOf } from '../../../core/work/triggers';
 import { OneLineForm } from '../../ui/OneLineForm';
 import { $job } from '../../state/store';
+import type { Versioned } from '../../../server/versioned';
+import { showStored } from '../../state/saving';
 import { refusalWords, send } from '../../state/apiClient';
 import { $work, editWork, workSettled } from '../../state/work';
 import { signed } from '../../state/clock';
@@ -82,8 +84,8 @@ function Release({ checks }: { checks: readonly WorkCheck[] }) {
     setFault('');
     // The server judges by what it holds: ticks that are on their way count.
     await workSettled();
-    const answer = await send('PATCH', `/api/jobs/${job.id}`, { status: 'done' });
-    if (answer.kind === 'ok') $job.set({ ...job, status: 'done' });
+    const answer = await send<Versioned>('PATCH', `/api/jobs/${job.id}`, { status: 'done' });
+    if (answer.kind === 'ok') showStored([answer.value]);
     else setFault(refusalWords(answer, true));
   };
   return (

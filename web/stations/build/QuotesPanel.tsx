@@ -1,3 +1,4 @@
+import { now } from '../../state/clock';
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
@@ -19,7 +20,7 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
     if (!job) return;
     setBusy(true);
     const stages = $stages.get().filter(({ id }) => offered.some((head) => head.id === id));
-    const quote = await draftQuote(stages, new Date());
+    const quote = await draftQuote(stages, now());
     const answer = await send<QuoteLineOut>('POST', `/api/jobs/${job.id}/quotes`, quote);
     setBusy(false);
     if (answer.kind === 'ok') made(answer.value);

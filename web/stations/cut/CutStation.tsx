@@ -1,5 +1,5 @@
+import { today } from '../../state/clock';
 import { useStore } from '@nanostores/react';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import { CUT_KINDS } from '../../../core/cutting/kinds';
@@ -189,7 +189,7 @@ function Template({ build, planned: { cut, marking } }: { build: Build; planned:
     vehicle: build.vehicle.label,
     stage,
     side,
-    date: format(new Date(), 'yyyy-MM-dd'),
+    date: today(),
   });
   return (
     <div className="mt-3 grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-x-8">

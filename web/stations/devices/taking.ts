@@ -1,3 +1,4 @@
+import { now } from '../../state/clock';
 import type { DeviceInfo } from '../../../server/devices/device';
 import type { DeviceReading } from '../../../server/devices/settle';
 import { withReadings } from '../../../core/log/deviceReading';
@@ -82,7 +83,7 @@ export function takeInto(
       }
       at[last] = value;
     }
-    const at = new Date().toISOString();
+    const at = now().toISOString();
     const taken = Object.keys(values).map((path) => ({
       path,
       device: device.label,

@@ -1,5 +1,5 @@
+import { today } from '../../state/clock';
 import { useStore } from '@nanostores/react';
-import { format } from 'date-fns';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/format/build';
@@ -29,7 +29,7 @@ export function ChalkPanel({ build }: { build: Build }) {
   const newest = entries.at(-1);
   const write = (): void => {
     if (kpa === undefined) return;
-    const entry: Chalk = { axle, kpa, mark, on: format(new Date(), 'yyyy-MM-dd') };
+    const entry: Chalk = { axle, kpa, mark, on: today() };
     if (setStage('/package/chalk', [...entries, entry]).ok) setKpa(undefined);
   };
   return (

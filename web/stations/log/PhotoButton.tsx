@@ -1,3 +1,4 @@
+import { madeId } from '../../state/madeId';
 import { Camera } from 'lucide-react';
 import { useRef } from 'react';
 import { toast } from 'sonner';
@@ -13,7 +14,7 @@ export function PhotoButton() {
     const fault = photoFault(file);
     if (fault) toast(fault);
     if (fault || !job) return;
-    const photo = crypto.randomUUID();
+    const photo = madeId();
     await holdPhoto(photo, job.id, file);
     const refused = writeDown({
       kind: 'photo',

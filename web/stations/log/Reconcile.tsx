@@ -9,16 +9,18 @@ import { OneLineForm } from '../../ui/OneLineForm';
 import {
   $active,
   $build,
+  $job,
   $locked,
   $units,
   $vehicle,
-  editStage,
-  editVehicle,
   stageFileOf,
   vehicleFileOf,
 } from '../../state/store';
 import { Compared } from './Compared';
-import { writeDown } from './logStore';
+import type { Versioned } from '../../../server/versioned';
+import { refusalWords, send } from '../../state/apiClient';
+import { saveAll, showStored } from '../../state/saving';
+import { entryOf, showWritten, writeDown } from './logStore';
 import { mm, readingWords, seenWords } from './words';
 
 const WIDTH = 170;
@@ -83,28 +85,37 @@ export function Reconcile({
   const [fault, setFault] = useState('');
   const { residuals, corrections } = reconciled;
   const readings = residuals.map(({ reading }) => reading);
-  const take = (): void => {
+  const take = async (): Promise<void> => {
+    await saveAll();
     const vehicle = $vehicle.get();
     const stage = $active.get();
+    const job = $job.get();
     // What is drawn may be a moment behind: readings of another build are not taken over into this one.
-    if (!vehicle || !stage || $build.get() !== build) return;
-    const files = {
-      vehicle: vehicleFileOf(vehicle),
-      package: stageFileOf(stage).package,
-    };
-    const after = takeOver(build, files, corrections, readings);
-    const first = editVehicle(() => after.vehicle);
-    const second = first.ok ? editStage((now) => ({ ...now, package: after.package })) : first;
-    if (!second.ok) {
-      setFault(
-        second.faults[0] ? `${second.faults[0].path} ${second.faults[0].message}` : 'It was not taken.',
-      );
-      return;
-    }
-    writeDown({
+    if (!vehicle || !stage || !job || $build.get() !== build) return;
+    const after = takeOver(
+      build,
+      { vehicle: vehicleFileOf(vehicle), package: stageFileOf(stage).package },
+      corrections,
+      readings,
+    );
+    const entry = entryOf({
       kind: 'reconciled',
       taken: corrections.map(({ key, mm: by, spreadMm }) => ({ key, mm: by, spreadMm })),
     });
+    if (!entry.success) return setFault(entry.error.issues[0]?.message ?? 'It was not taken.');
+    const answer = await send<Versioned[]>('POST', `/api/jobs/${job.id}/take-over`, {
+      vehicle: { version: vehicle.version, document: after.vehicle },
+      stage: {
+        id: stage.id,
+        version: stage.version,
+        document: { ...stageFileOf(stage), package: after.package },
+      },
+      entry: entry.data,
+    });
+    if (answer.kind !== 'ok') return setFault(refusalWords(answer));
+    setFault('');
+    showStored(answer.value);
+    showWritten(entry.data);
   };
   return (
     <div data-testid="reconcile">
@@ -153,7 +164,12 @@ export function Reconcile({
       </ul>
       <Compared build={build} compared={compared} />
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <button type="button" className="plain-button font-semibold" disabled={locked} onClick={take}>
+        <button
+          type="button"
+          className="plain-button font-semibold"
+          disabled={locked}
+          onClick={() => void take()}
+        >
           Take over as measured
         </button>
         <OneLineForm

@@ -2,6 +2,7 @@ import { atom } from 'nanostores';
 import { toast } from 'sonner';
 import type { Fault } from '../../../core/format/fields';
 import { signed } from '../../state/clock';
+import { madeId } from '../../state/madeId';
 import { $active, $job } from '../../state/store';
 import { refusalWords, send } from '../../state/apiClient';
 import { sendPhotos } from './photos';
@@ -93,20 +94,30 @@ export type Draft = LogEntry extends infer E
     : never
   : never;
 
+/** An entry as it is written down: with its id, whoever writes it, when, and the stage that is on. */
+export function entryOf(draft: Draft) {
+  const stage = $active.get();
+  return logEntrySchema.safeParse({
+    ...draft,
+    ...signed(),
+    id: madeId(),
+    ...(stage ? { stageId: stage.id } : {}),
+  });
+}
+
+/** Shows an entry that the server holds already. */
+export function showWritten(entry: LogEntry): void {
+  show($log.get(), [entry]);
+}
+
 /**
  * Writes an entry down, here at once and on the server when it can be reached. What is wrong with it comes back as a text
  * to show, and then nothing is written; null where it was.
  */
 export function writeDown(draft: Draft): string | null {
   const job = $job.get();
-  const stage = $active.get();
   if (!job) return null;
-  const read = logEntrySchema.safeParse({
-    ...draft,
-    ...signed(),
-    id: crypto.randomUUID(),
-    ...(stage ? { stageId: stage.id } : {}),
-  });
+  const read = entryOf(draft);
   if (!read.success) {
     const [issue] = read.error.issues;
     return `${issue?.path.at(-1)?.toString() ?? 'entry'} ${issue?.message ?? 'was not taken'}`;

@@ -33,8 +33,13 @@ export async function sendPhotos(jobId: number): Promise<{ id: string; why: stri
   for (const [id, { jobId: of, blob }] of await entries<string, Waiting>(store())) {
     if (of !== jobId) continue;
     try {
-      const response = await fetch(`/api/jobs/${jobId}/photos/${id}`, { method: 'PUT', body: blob });
-      if (response.status >= 502 && response.status <= 504) return null;
+      const response = await fetch(`/api/jobs/${jobId}/photos/${id}`, {
+        method: 'PUT',
+        body: blob,
+        headers: { 'content-type': blob.type || 'application/octet-stream' },
+      });
+      // Whatever failed on the server's side is no refusal: the picture waits on.
+      if (response.status >= 500) return null;
       if (!response.ok) {
         const body = (await response.json()) as { message?: string; faults?: Fault[] };
         refused.push({

@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { today } from '../../state/clock';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { RULE_KINDS, type Rule, type RuleKind, type RuleSet } from '../../../core/format/rules';
@@ -84,7 +84,7 @@ export function RulesDialog({ close }: { close: () => void }) {
             words="Rule"
             rows={rows}
             setRows={setRows}
-            blank={{ kind: 'lift', limit: '50', source: '', checkedOn: format(new Date(), 'yyyy-MM-dd') }}
+            blank={{ kind: 'lift', limit: '50', source: '', checkedOn: today() }}
           />
           <FileButton
             words="From a file"

@@ -1,5 +1,6 @@
-import type { APIRoute } from 'astro';
 import { deviceList } from '../../../../server/devices/devices';
-import { answer } from '../../../../server/http';
+import { endpoint, handle } from '../../../../server/endpoint';
 
-export const GET: APIRoute = () => answer(deviceList());
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({ does: 'The devices that can be read, simulated ones marked so.', run: () => deviceList() }),
+});

@@ -1,10 +1,11 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../server/database';
+import { endpoint, handle } from '../../../../server/endpoint';
 import { missing } from '../../../../server/errors';
 import { fleetProgress } from '../../../../server/fleet';
-import { answer, respond } from '../../../../server/http';
 
-export const GET: APIRoute = async ({ params }) => {
-  const progress = await fleetProgress(database(), Number(params['id']));
-  return progress ? answer(progress) : respond(missing('search'));
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'How far a search over the fleet is, and what came of it so far.',
+    ids: ['id'],
+    run: async ({ db }, { id }) => (await fleetProgress(db, id)) ?? missing('search'),
+  }),
+});

@@ -1,14 +1,11 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../server/database';
-import { bodyOf, respond } from '../../../../server/http';
-import { createJob } from '../../../../server/createJob';
-import { personOf } from '../../../../server/currentUser';
+import { createJob, newJobBody } from '../../../../server/createJob';
+import { endpoint, handle } from '../../../../server/endpoint';
 
-/** A new vehicle to be measured, with its job. */
-export const POST: APIRoute = async ({ request, cookies }) => {
-  const body = await bodyOf(request);
-  if (!body.ok) return respond(body);
-  const db = database();
-  const person = await personOf(db, cookies);
-  return respond(await createJob(db, body.value, person), 201);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  POST: handle({
+    does: 'A new vehicle to be measured, with its job: from a few figures, or from a body that was measured before.',
+    body: newJobBody,
+    status: 201,
+    run: (ctx, { body }) => createJob(ctx, body),
+  }),
+});

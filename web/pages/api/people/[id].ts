@@ -1,9 +1,11 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../server/database';
-import { bodyOf, respond } from '../../../../server/http';
-import { changePreferences } from '../../../../server/currentUser';
+import { changePreferences, preferencesBody } from '../../../../server/currentUser';
+import { endpoint, handle } from '../../../../server/endpoint';
 
-export const PATCH: APIRoute = async ({ params, request }) => {
-  const body = await bodyOf(request);
-  return respond(body.ok ? await changePreferences(database(), Number(params['id']), body.value) : body);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  PATCH: handle({
+    does: 'Remembers the units and the light that a person reads by.',
+    ids: ['id'],
+    body: preferencesBody,
+    run: ({ db }, { id, body }) => changePreferences(db, id, body),
+  }),
+});

@@ -1,13 +1,21 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../server/database';
-import { photoOf } from '../../../../server/photos';
+import { endpoint, handle } from '../../../../server/endpoint';
+import { missing } from '../../../../server/errors';
+import { photoOf, photoQuery } from '../../../../server/photos';
 
-/** A picture as JPEG; `?small` is at most 320 px wide. A picture never changes under its id. */
-export const GET: APIRoute = async ({ params, url }) => {
-  const bytes = await photoOf(database(), params['id'] ?? '', url.searchParams.has('small'));
-  return bytes
-    ? new Response(new Uint8Array(bytes), {
-        headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=31536000, immutable' },
-      })
-    : new Response(null, { status: 404 });
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'A picture as JPEG; with `small` at most 320 px wide. A picture never changes under its id.',
+    query: photoQuery,
+    run: async ({ db }, { params, query: { small } }) => {
+      const bytes = await photoOf(db, params['id'] ?? '', small !== undefined);
+      return bytes
+        ? new Response(new Uint8Array(bytes), {
+            headers: {
+              'content-type': 'image/jpeg',
+              'cache-control': 'private, max-age=31536000, immutable',
+            },
+          })
+        : missing('photo');
+    },
+  }),
+});

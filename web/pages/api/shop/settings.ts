@@ -1,9 +1,10 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../server/database';
-import { bodyOf, respond } from '../../../../server/http';
-import { changeSettings } from '../../../../server/shop';
+import { endpoint, handle } from '../../../../server/endpoint';
+import { changeSettings, settingsBody } from '../../../../server/shop';
 
-export const PUT: APIRoute = async ({ request }) => {
-  const body = await bodyOf(request);
-  return respond(body.ok ? await changeSettings(database(), body.value) : body);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  PUT: handle({
+    does: 'Replaces the settings of the shop that are given; 409 where they were changed meanwhile.',
+    body: settingsBody,
+    run: ({ db }, { body }) => changeSettings(db, body),
+  }),
+});

@@ -1,13 +1,16 @@
-import type { APIRoute } from 'astro';
-import { changeItem, removeItem } from '../../../../../server/catalog';
-import { database } from '../../../../../server/database';
-import { bodyOf, respond } from '../../../../../server/http';
+import { changeItem, itemBody, removeItem } from '../../../../../server/catalog';
+import { endpoint, handle } from '../../../../../server/endpoint';
 
-export const PATCH: APIRoute = async ({ params, request }) => {
-  const body = await bodyOf(request);
-  return respond(body.ok ? await changeItem(database(), Number(params['id']), body.value) : body);
-};
-
-/** Takes a thing out: for good, or out of the list alone where a stage has it on. */
-export const DELETE: APIRoute = async ({ params }) =>
-  respond(await removeItem(database(), Number(params['id'])));
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  PATCH: handle({
+    does: 'Changes a row of the catalog: what it costs, when it comes, any of its figures, or whether it is in the list.',
+    ids: ['id'],
+    body: itemBody,
+    run: ({ db }, { id, body }) => changeItem(db, id, body),
+  }),
+  DELETE: handle({
+    does: 'Takes a thing out: for good, or out of the list alone where a stage has it on.',
+    ids: ['id'],
+    run: ({ db }, { id }) => removeItem(db, id),
+  }),
+});

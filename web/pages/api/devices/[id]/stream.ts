@@ -1,17 +1,16 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { deviceEvents } from '../../../../../server/devices/devices';
-import { respond } from '../../../../../server/http';
+import { deviceEvents, streamQuery } from '../../../../../server/devices/devices';
+import { endpoint, handle } from '../../../../../server/endpoint';
 
-export const GET: APIRoute = async ({ params, request, url }) => {
-  const stream = await deviceEvents(
-    database(),
-    params.id,
-    Number(url.searchParams.get('stage')),
-    request.signal,
-  );
-  if (!stream.ok) return respond(stream);
-  return new Response(stream.value, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
-  });
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'A device’s readings for the vehicle of a stage, as server-sent events.',
+    query: streamQuery,
+    run: async ({ db }, { params, query: { stage }, signal }) => {
+      const stream = await deviceEvents(db, params['id'], stage, signal);
+      if (!stream.ok) return stream;
+      return new Response(stream.value, {
+        headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
+      });
+    },
+  }),
+});

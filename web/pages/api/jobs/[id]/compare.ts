@@ -1,29 +1,21 @@
-import type { APIRoute } from 'astro';
 import { comparisonCsv, comparisonJson } from '../../../../../formats/comparison';
-import { paperNamed } from '../../../../../formats/paper';
 import { paperPdf } from '../../../../../formats/paperPdf';
-import { comparison, idsOf } from '../../../../../server/compare';
-import { database } from '../../../../../server/database';
-import { respond } from '../../../../../server/http';
-import { currentUser, PERSON_COOKIE } from '../../../../../server/currentUser';
+import { compareQuery, comparison } from '../../../../../server/compare';
+import { endpoint, file, handle } from '../../../../../server/endpoint';
 
-/** Stages side by side (`?stages=12,13`) as `as=pdf` (`&paper=a4` or `letter`), `json` or `csv`. */
-export const GET: APIRoute = async ({ params, url: { searchParams }, cookies }) => {
-  const db = database();
-  const { person } = await currentUser(db, cookies.get(PERSON_COOKIE)?.value);
-  const made = await comparison(db, Number(params['id']), idsOf(searchParams.get('stages')), person.units);
-  if (!made.ok) return respond(made);
-  const { sheet, job, labels, rows } = made.value;
-  const file = (body: BodyInit, type: string, ending: string): Response =>
-    new Response(body, {
-      headers: {
-        'content-type': type,
-        'content-disposition': `inline; filename="${job.toLowerCase()}-stages.${ending}"`,
-      },
-    });
-  const as = searchParams.get('as');
-  if (as === 'csv') return file(comparisonCsv(labels, rows), 'text/csv; charset=utf-8', 'csv');
-  if (as === 'json') return file(comparisonJson(job, labels, rows), 'application/json', 'json');
-  const paper = paperNamed(searchParams.get('paper'));
-  return file(new Uint8Array(await paperPdf(sheet(), paper)), 'application/pdf', 'pdf');
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'Stages side by side (`stages=12,13`) as `as=pdf` (`paper=a4` or `letter`), `json` or `csv`.',
+    ids: ['id'],
+    query: compareQuery,
+    run: async (ctx, { id, query: { stages, as, paper } }) => {
+      const made = await comparison(ctx, id, stages);
+      if (!made.ok) return made;
+      const { sheet, job, labels, rows } = made.value;
+      const name = `${job.toLowerCase()}-stages.${as}`;
+      if (as === 'csv') return file(comparisonCsv(labels, rows), 'text/csv; charset=utf-8', name);
+      if (as === 'json') return file(comparisonJson(job, labels, rows), 'application/json', name);
+      return file(new Uint8Array(await paperPdf(sheet(), paper)), 'application/pdf', name);
+    },
+  }),
+});

@@ -1,13 +1,17 @@
-import type { APIRoute } from 'astro';
 import { logOfJob } from '../../../../../data/log';
-import { database } from '../../../../../server/database';
-import { answer, bodyOf, respond } from '../../../../../server/http';
-import { writeLog } from '../../../../../server/log';
+import { endpoint, handle } from '../../../../../server/endpoint';
+import { logBody, writeLog } from '../../../../../server/log';
 
-export const GET: APIRoute = async ({ params }) => answer(await logOfJob(database(), Number(params['id'])));
-
-/** Adds entries; one that was sent before stands once. */
-export const POST: APIRoute = async ({ params, request }) => {
-  const body = await bodyOf(request);
-  return respond(body.ok ? await writeLog(database(), Number(params['id']), body.value) : body);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The log of a job, oldest first.',
+    ids: ['id'],
+    run: ({ db }, { id }) => logOfJob(db, id),
+  }),
+  POST: handle({
+    does: 'Adds entries, each signed by whoever sends it; one that was sent before stands once.',
+    ids: ['id'],
+    body: logBody,
+    run: (ctx, { id, body }) => writeLog(ctx, id, body),
+  }),
+});

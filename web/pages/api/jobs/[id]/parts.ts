@@ -1,13 +1,15 @@
-import type { APIRoute } from 'astro';
 import { jobById } from '../../../../../data/jobs';
-import { database } from '../../../../../server/database';
+import { endpoint, handle } from '../../../../../server/endpoint';
 import { missing } from '../../../../../server/errors';
-import { answer, respond } from '../../../../../server/http';
 import { partsFor } from '../../../../../server/offers';
 
-/** Axle parts and gears of the catalog that this job's vehicle could take. */
-export const GET: APIRoute = async ({ params }) => {
-  const db = database();
-  const job = await jobById(db, Number(params['id']));
-  return job ? answer(await partsFor(db, job.platform)) : respond(missing('job'));
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'Axle parts and gears of the catalog that this job’s vehicle could take.',
+    ids: ['id'],
+    run: async ({ db }, { id }) => {
+      const job = await jobById(db, id);
+      return job ? partsFor(db, job.platform) : missing('job');
+    },
+  }),
+});

@@ -1,16 +1,18 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { answer, bodyOf, respond } from '../../../../../server/http';
-import { personOf } from '../../../../../server/currentUser';
+import { quoteSchema } from '../../../../../core/format/quote';
+import { endpoint, handle } from '../../../../../server/endpoint';
 import { listQuotes, makeQuote } from '../../../../../server/work';
 
-export const GET: APIRoute = async ({ params }) => answer(await listQuotes(database(), Number(params['id'])));
-
-/** One more quote of a job. */
-export const POST: APIRoute = async ({ params, request, cookies }) => {
-  const body = await bodyOf(request);
-  if (!body.ok) return respond(body);
-  const db = database();
-  const person = await personOf(db, cookies);
-  return respond(await makeQuote(db, Number(params['id']), body.value, person), 201);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The quotes of a job, the newest first.',
+    ids: ['id'],
+    run: ({ db }, { id }) => listQuotes(db, id),
+  }),
+  POST: handle({
+    does: 'One more quote of a job.',
+    ids: ['id'],
+    body: quoteSchema,
+    status: 201,
+    run: (ctx, { id, body }) => makeQuote(ctx, id, body),
+  }),
+});

@@ -1,11 +1,11 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
+import { endpoint, handle } from '../../../../../server/endpoint';
 import { missing } from '../../../../../server/errors';
-import { answer, respond } from '../../../../../server/http';
 import { jobVersions } from '../../../../../server/jobs';
 
-/** The versions of a job's documents, for a page that looks whether someone else changed them. */
-export const GET: APIRoute = async ({ params }) => {
-  const versions = await jobVersions(database(), Number(params['id']));
-  return versions ? answer(versions) : respond(missing('job'));
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The versions of a job’s documents, for a page that looks whether someone else changed them.',
+    ids: ['id'],
+    run: async ({ db }, { id }) => (await jobVersions(db, id)) ?? missing('job'),
+  }),
+});

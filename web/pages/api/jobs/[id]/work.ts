@@ -1,12 +1,16 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { answer, bodyOf, respond } from '../../../../../server/http';
-import { changeWork, workOn } from '../../../../../server/work';
+import { endpoint, handle } from '../../../../../server/endpoint';
+import { changeWork, workBody, workOn } from '../../../../../server/work';
 
-export const GET: APIRoute = async ({ params }) => answer(await workOn(database(), Number(params['id'])));
-
-/** Replaces the work of a job; 409 with what is stored where it was changed meanwhile. */
-export const PUT: APIRoute = async ({ params, request }) => {
-  const body = await bodyOf(request);
-  return respond(body.ok ? await changeWork(database(), Number(params['id']), body.value) : body);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The work of a job, and the version it is of.',
+    ids: ['id'],
+    run: ({ db }, { id }) => workOn(db, id),
+  }),
+  PUT: handle({
+    does: 'Replaces the work of a job, new ticks signed by whoever sends them; 409 where it was changed meanwhile.',
+    ids: ['id'],
+    body: workBody,
+    run: (ctx, { id, body }) => changeWork(ctx, id, body),
+  }),
+});

@@ -1,10 +1,11 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { bodyOf, respond } from '../../../../../server/http';
-import { acceptQuote } from '../../../../../server/work';
+import { endpoint, handle } from '../../../../../server/endpoint';
+import { acceptBody, acceptQuote } from '../../../../../server/work';
 
-/** Freezes a quote with the option that the customer took. */
-export const POST: APIRoute = async ({ params, request }) => {
-  const body = await bodyOf(request);
-  return respond(body.ok ? await acceptQuote(database(), Number(params['id']), body.value) : body);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  POST: handle({
+    does: 'Freezes a quote with the option that the customer took; `by` is who of the customer’s took it.',
+    ids: ['id'],
+    body: acceptBody,
+    run: (ctx, { id, body }) => acceptQuote(ctx, id, body),
+  }),
+});

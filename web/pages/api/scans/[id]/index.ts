@@ -1,15 +1,20 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { respond } from '../../../../../server/http';
+import { endpoint, handle } from '../../../../../server/endpoint';
 import { removeScan, streamScan } from '../../../../../server/scans';
 
-/** The points of a scan, streamed. */
-export const GET: APIRoute = async ({ params }) => {
-  const stream = await streamScan(database(), Number(params['id']));
-  return stream.ok
-    ? new Response(stream.value, { headers: { 'content-type': 'application/octet-stream' } })
-    : respond(stream);
-};
-
-export const DELETE: APIRoute = async ({ params }) =>
-  respond(await removeScan(database(), Number(params['id'])));
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The points of a scan, streamed.',
+    ids: ['id'],
+    run: async ({ db }, { id }) => {
+      const stream = await streamScan(db, id);
+      return stream.ok
+        ? new Response(stream.value, { headers: { 'content-type': 'application/octet-stream' } })
+        : stream;
+    },
+  }),
+  DELETE: handle({
+    does: 'Takes a scan out.',
+    ids: ['id'],
+    run: ({ db }, { id }) => removeScan(db, id),
+  }),
+});

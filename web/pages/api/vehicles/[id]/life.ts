@@ -1,8 +1,10 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { respond } from '../../../../../server/http';
+import { endpoint, handle } from '../../../../../server/endpoint';
 import { timelineOfVehicle } from '../../../../../server/vehicleTimeline';
 
-/** Everything that happened to a vehicle, over all of its jobs. */
-export const GET: APIRoute = async ({ params }) =>
-  respond(await timelineOfVehicle(database(), Number(params['id'])));
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'Everything that happened to a vehicle, over all of its jobs.',
+    ids: ['id'],
+    run: ({ db }, { id }) => timelineOfVehicle(db, id),
+  }),
+});

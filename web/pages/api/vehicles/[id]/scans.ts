@@ -1,16 +1,18 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../server/database';
-import { answer, bodyOf, respond } from '../../../../../server/http';
-import { personOf } from '../../../../../server/currentUser';
+import { scanHeadSchema } from '../../../../../core/format/scan';
+import { endpoint, handle } from '../../../../../server/endpoint';
 import { beginScan, listScans } from '../../../../../server/scans';
 
-export const GET: APIRoute = async ({ params }) => answer(await listScans(database(), Number(params['id'])));
-
-/** Begins to store a scan of this vehicle. */
-export const POST: APIRoute = async ({ params, request, cookies }) => {
-  const body = await bodyOf(request);
-  if (!body.ok) return respond(body);
-  const db = database();
-  const person = await personOf(db, cookies);
-  return respond(await beginScan(db, Number(params['id']), body.value, person), 201);
-};
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'The scans of a vehicle.',
+    ids: ['id'],
+    run: ({ db }, { id }) => listScans(db, id),
+  }),
+  POST: handle({
+    does: 'Begins to store a scan of this vehicle; its pieces follow.',
+    ids: ['id'],
+    body: scanHeadSchema,
+    status: 201,
+    run: (ctx, { id, body }) => beginScan(ctx, id, body),
+  }),
+});

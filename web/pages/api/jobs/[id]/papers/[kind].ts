@@ -1,32 +1,19 @@
-import type { APIRoute } from 'astro';
-import { paperNamed } from '../../../../../../formats/paper';
 import { paperPdf } from '../../../../../../formats/paperPdf';
-import { database } from '../../../../../../server/database';
+import { endpoint, file, handle } from '../../../../../../server/endpoint';
 import { missing } from '../../../../../../server/errors';
-import { respond } from '../../../../../../server/http';
-import { isPaperKind, paperOf } from '../../../../../../server/papers';
-import { currentUser, PERSON_COOKIE } from '../../../../../../server/currentUser';
+import { isPaperKind, paperOf, paperQuery } from '../../../../../../server/papers';
 
-/** A paper of a job as PDF: `?of=` a stage or a quote, `&paper=a4` or `letter`. */
-export const GET: APIRoute = async ({ params, url, cookies }) => {
-  const db = database();
-  const { kind } = params;
-  if (!isPaperKind(kind)) return respond(missing('paper'));
-  const { person } = await currentUser(db, cookies.get(PERSON_COOKIE)?.value);
-  const sheet = await paperOf(
-    db,
-    Number(params['id']),
-    kind,
-    Number(url.searchParams.get('of')),
-    person.units,
-  );
-  if (!sheet.ok) return respond(sheet);
-  const paper = paperNamed(url.searchParams.get('paper'));
-  const bytes = await paperPdf(sheet.value, paper);
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="job-${params['id']}-${kind}-${paper}.pdf"`,
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'A paper of a job as PDF: `order` or `copy` of a stage, or a `quote`; `of` says which, `paper` is a4 or letter.',
+    ids: ['id'],
+    query: paperQuery,
+    run: async (ctx, { id, params: { kind }, query: { of, paper } }) => {
+      if (!isPaperKind(kind)) return missing('paper');
+      const sheet = await paperOf(ctx, id, kind, of);
+      if (!sheet.ok) return sheet;
+      const bytes = await paperPdf(sheet.value, paper);
+      return file(new Uint8Array(bytes), 'application/pdf', `job-${id}-${kind}-${paper}.pdf`);
     },
-  });
-};
+  }),
+});

@@ -1,14 +1,11 @@
-import type { APIRoute } from 'astro';
-import { database } from '../../../../../../server/database';
-import { respond } from '../../../../../../server/http';
-import { takePiece } from '../../../../../../server/scans';
+import { endpoint, handle } from '../../../../../../server/endpoint';
+import { pieceReader, takePiece } from '../../../../../../server/scans';
 
-export const PUT: APIRoute = async ({ params, request }) =>
-  respond(
-    await takePiece(
-      database(),
-      Number(params['id']),
-      Number(params['number']),
-      new Uint8Array(await request.arrayBuffer()),
-    ),
-  );
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  PUT: handle({
+    does: 'One piece of a scan that is being stored, numbered from 0; the last missing one completes it.',
+    ids: ['id'],
+    body: pieceReader,
+    run: ({ db }, { id, params, body }) => takePiece(db, id, Number(params['number']), new Uint8Array(body)),
+  }),
+});

@@ -1,0 +1,78 @@
+import { and, asc, eq, gt, or, sql } from 'drizzle-orm';
+import type { Change } from '../core/history/diff';
+import type { Queryable } from './client';
+import { changes } from './schema';
+
+export type ChangeRow = typeof changes.$inferSelect;
+export type ChangeHead = Pick<ChangeRow, 'id' | 'version' | 'kind' | 'reverts' | 'at'>;
+
+const of = (subject: ChangeRow['subject'], subjectId: number) =>
+  and(eq(changes.subject, subject), eq(changes.subjectId, subjectId));
+
+/** What happened to a document, oldest first, without what it changed: enough to know what can be undone. */
+export function changeHeads(
+  db: Queryable,
+  subject: ChangeRow['subject'],
+  subjectId: number,
+): Promise<ChangeHead[]> {
+  return db
+    .select({
+      id: changes.id,
+      version: changes.version,
+      kind: changes.kind,
+      reverts: changes.reverts,
+      at: changes.at,
+    })
+    .from(changes)
+    .where(of(subject, subjectId))
+    .orderBy(asc(changes.id));
+}
+
+/** Every change since a version, oldest first; what brought a document in is without the document. */
+export function changesSince(
+  db: Queryable,
+  subject: ChangeRow['subject'],
+  subjectId: number,
+  version: number,
+): Promise<ChangeRow[]> {
+  return db
+    .select({
+      id: changes.id,
+      subject: changes.subject,
+      subjectId: changes.subjectId,
+      version: changes.version,
+      kind: changes.kind,
+      reverts: changes.reverts,
+      batch: changes.batch,
+      person: changes.person,
+      at: changes.at,
+      changes: sql<
+        Change[]
+      >`case when ${changes.kind} = 'import' then '[]'::json else ${changes.changes} end`,
+      verdicts: changes.verdicts,
+    })
+    .from(changes)
+    .where(and(of(subject, subjectId), gt(changes.version, version)))
+    .orderBy(asc(changes.id));
+}
+
+export async function changeById(db: Queryable, id: number): Promise<ChangeRow | undefined> {
+  const [row] = await db.select().from(changes).where(eq(changes.id, id));
+  return row;
+}
+
+/** All that was changed in one piece: the change whose number is the batch's, and those that name it. */
+export function changesOfBatch(db: Queryable, batch: number): Promise<ChangeRow[]> {
+  return db
+    .select()
+    .from(changes)
+    .where(or(eq(changes.id, batch), eq(changes.batch, batch)))
+    .orderBy(asc(changes.id));
+}
+
+/** Adds a change and answers with its number. */
+export async function addChange(db: Queryable, values: typeof changes.$inferInsert): Promise<number> {
+  const [row] = await db.insert(changes).values(values).returning({ id: changes.id });
+  if (!row) throw new Error('a change was not stored');
+  return row.id;
+}

@@ -1,0 +1,211 @@
+import { z } from 'zod';
+import { faultsOf } from '../core/format/fields';
+import { parseJson, readBody, type BodyType } from './body';
+import type { Context } from './context';
+import { done, faulty, type Outcome, type Refusal } from './errors';
+
+/** What Astro hands to an endpoint, as far as one of ours needs it. */
+type Call = {
+  params: Record<string, string | undefined>;
+  request: Request;
+  url: URL;
+  locals: { context: () => Promise<Context> };
+};
+
+/** The largest number that a row can have. */
+export const MOST_ID = 2_147_483_647;
+
+/** Reads a body that one schema does not describe, such as a build file or a choice between two forms. */
+export type Reader<T> = {
+  type: BodyType;
+  read: (bytes: Buffer) => Outcome<T>;
+  schemas?: readonly z.ZodType[];
+};
+
+/** What one method of an endpoint takes and does. The declaration is also what docs/api.md is made from. */
+export type Method<Ids extends string, Body, Query> = {
+  /** In a sentence, for whoever reads the reference. */
+  does: string;
+  /** Parameters of the address that are numbers of rows. */
+  ids?: readonly Ids[];
+  body?: z.ZodType<Body> | Reader<Body>;
+  query?: z.ZodType<Query>;
+  /** `none` where it answers without the database: whether the process is up. */
+  context?: 'none';
+  /** The status of success, 200 if left out. */
+  status?: 200 | 201;
+  run: (
+    ctx: Context,
+    input: Record<Ids, number> & {
+      body: Body;
+      query: Query;
+      params: Record<string, string | undefined>;
+      signal: AbortSignal;
+    },
+  ) => unknown;
+};
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- each method has types of its own; here they are only kept
+type AnyMethod = Omit<Method<any, any, any>, 'run'> & { run: (ctx: Context, input: any) => unknown };
+const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
+export type MethodName = (typeof METHODS)[number];
+type Handler = ((call: Call) => Promise<Response>) & { method?: AnyMethod };
+
+export const answer = (body: unknown, status = 200): Response =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+  });
+
+/** A refusal as every endpoint sends it. */
+export function refuse({ status, ...body }: Refusal): Response {
+  const response = answer(body, status);
+  if (status === 503) response.headers.set('retry-after', '2');
+  return response;
+}
+
+/** Faults of a connection and not of what was asked: PostgreSQL went, is starting, or does not answer. */
+const UNREACHABLE =
+  /ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|Connection terminated|terminating connection|timeout exceeded|the database system is|connection timeout/i;
+
+export function failure(error: unknown, where: string): Refusal {
+  const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error;
+  const words =
+    cause instanceof Error ? `${cause.message} ${(cause as { code?: string }).code ?? ''}` : String(cause);
+  console.error(`${where}: ${words}`);
+  return UNREACHABLE.test(words)
+    ? {
+        status: 503,
+        message: 'The database cannot be reached just now. Nothing was lost; try again in a moment.',
+      }
+    : { status: 500, message: 'Vexlo failed at this, which is a fault of its own. Nothing was half stored.' };
+}
+
+/** The number of a row as an address has it; undefined where it can be none. */
+export function idOf(text: string | undefined): number | undefined {
+  const id = /^[1-9]\d{0,9}$/.test(text ?? '') ? Number(text) : NaN;
+  return id <= MOST_ID ? id : undefined;
+}
+
+async function bodyOf<T>(request: Request, body: z.ZodType<T> | Reader<T>): Promise<Outcome<T>> {
+  const custom = !(body instanceof z.ZodType);
+  const bytes = await readBody(request, custom ? body.type : 'json');
+  if (!bytes.ok) return bytes;
+  if (custom) return body.read(bytes.value);
+  const value = parseJson(bytes.value);
+  if (!value.ok) return value;
+  const read = body.safeParse(value.value);
+  return read.success ? done(read.data) : faulty(faultsOf(body, read.error.issues));
+}
+
+function isOutcome(value: unknown): value is Outcome<unknown> {
+  return typeof value === 'object' && value !== null && 'ok' in value && typeof value.ok === 'boolean';
+}
+
+async function respond(method: AnyMethod, call: Call): Promise<Response> {
+  const ids: Record<string, number> = {};
+  for (const name of (method.ids ?? []) as string[]) {
+    const id = idOf(call.params[name]);
+    if (id === undefined)
+      return refuse({
+        status: 404,
+        message: `“${call.params[name] ?? ''}” is the number of nothing here; numbers are whole, from 1 on.`,
+      });
+    ids[name] = id;
+  }
+  const query = method.query?.safeParse(Object.fromEntries(call.url.searchParams));
+  if (query && !query.success)
+    return refuse({
+      status: 422,
+      message: 'The address asks for something that is not to be had.',
+      faults: faultsOf(method.query as z.ZodType, query.error.issues),
+    });
+  const body = method.body ? await bodyOf(call.request, method.body as Reader<unknown>) : done(undefined);
+  if (!body.ok) return refuse(body.refusal);
+  const context = method.context === 'none' ? undefined : await call.locals.context();
+  const made: unknown = await method.run(
+    context as Context,
+    {
+      ...ids,
+      body: body.value,
+      query: query?.data as unknown,
+      params: call.params,
+      signal: call.request.signal,
+    } as Parameters<AnyMethod['run']>[1],
+  );
+  if (made instanceof Response) return made;
+  if (!isOutcome(made)) return answer(made, method.status);
+  if (!made.ok) return refuse(made.refusal);
+  return made.value instanceof Response ? made.value : answer(made.value, method.status);
+}
+
+/** One method of an address. The types of what `run` is given follow from `ids`, `body` and `query`. */
+export function handle<const Ids extends string = never, Body = undefined, Query = undefined>(
+  method: Method<Ids, Body, Query>,
+): Method<Ids, Body, Query> {
+  return method;
+}
+
+/**
+ * The methods of one address as Astro takes them. Whatever is not among them is 405; whatever goes wrong is answered in one
+ * shape, `{ message, faults?, current? }`.
+ */
+export function endpoint(
+  methods: Partial<Record<MethodName, AnyMethod>>,
+): Record<MethodName | 'HEAD' | 'ALL', Handler> {
+  const allow = METHODS.filter((name) => methods[name]);
+  const refusing: Handler = ({ request }) => {
+    const response = refuse({
+      status: 405,
+      message: `${request.method} is not for this address; it takes ${allow.join(', ')}.`,
+    });
+    response.headers.set('allow', allow.join(', '));
+    return Promise.resolve(response);
+  };
+  const handlerOf = (name: MethodName): Handler => {
+    const method = methods[name];
+    if (!method) return refusing;
+    const handler: Handler = async (call) => {
+      try {
+        return await respond(method, call);
+      } catch (error) {
+        return refuse(failure(error, `${name} ${call.url.pathname}`));
+      }
+    };
+    handler.method = method;
+    return handler;
+  };
+  const GET = handlerOf('GET');
+  return {
+    GET,
+    HEAD: async (call) => {
+      const { status, headers } = await GET(call);
+      return new Response(null, { status, headers });
+    },
+    POST: handlerOf('POST'),
+    PUT: handlerOf('PUT'),
+    PATCH: handlerOf('PATCH'),
+    DELETE: handlerOf('DELETE'),
+    ALL: refusing,
+  };
+}
+
+/** A switch in an address: there or not, whatever it is set to. */
+export const flag = z.string().optional();
+/** A whole number in an address. */
+export const countParam = (low: number, high: number, otherwise: number) =>
+  z.coerce
+    .number({ error: 'is not a number' })
+    .int({ error: 'is not a whole number' })
+    .min(low, { error: `is less than ${low}` })
+    .max(high, { error: `is more than ${high}` })
+    .default(otherwise);
+
+/** Bytes or text as a file; `download` lets the browser keep it instead of showing it. */
+export function file(body: BodyInit, type: string, name: string, download = false): Response {
+  return new Response(body, {
+    headers: {
+      'content-type': type,
+      'content-disposition': `${download ? 'attachment' : 'inline'}; filename="${name}"`,
+    },
+  });
+}

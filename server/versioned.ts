@@ -1,0 +1,231 @@
+import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/history/diff';
+import { undoState } from '../core/history/history';
+import type { VerdictChange } from '../core/history/verdictChange';
+import type { Database, Queryable } from '../data/client';
+import {
+  addChange,
+  changeById,
+  changeHeads,
+  changesOfBatch,
+  changesSince,
+  type ChangeRow,
+} from '../data/changes';
+import { conflict, done, missing, refused, type Outcome } from './errors';
+import { inTransaction } from './inTransaction';
+
+/** Who does something, where it is stored, and when: what every write is signed with. */
+export type Actor = { db: Database; person: { name: string }; now: Date };
+
+export type Subject = ChangeRow['subject'];
+
+/** A thing that is kept with a version and a history: how it is read, and how it is stored under its version. */
+export type Resource<Document> = {
+  load: (db: Queryable, id: number) => Promise<{ version: number; document: Document } | undefined>;
+  /** Checks and stores; `stale` where the stored one moved on since it was loaded. */
+  store: (
+    db: Queryable,
+    id: number,
+    version: number,
+    document: Document,
+    moment: Date,
+  ) => Promise<Outcome<{ version: number; verdicts: VerdictChange[] }> | 'stale'>;
+};
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- one table of resources whose documents differ
+export type Resources = Record<Subject, Resource<any>>;
+
+type Step = { id: number; at: string };
+/** A document as the sheet holds it: with its version, and what can be undone next. */
+export type Versioned<Document = unknown> = {
+  subject: Subject;
+  id: number;
+  version: number;
+  document: Document;
+  undo: Step | null;
+  redo: Step | null;
+};
+export type ConflictChange = { person: string; at: string; changes: Change[] };
+export type HistoryLine = {
+  id: number;
+  subject: Subject;
+  version: number;
+  kind: ChangeRow['kind'];
+  person: string;
+  at: string;
+  changes: Change[];
+  /** The number of the change that it was made in one piece with, if it was not alone. */
+  batch: number | null;
+  verdicts: VerdictChange[];
+};
+
+/** The one document that was asked about, with whatever was changed in one piece with it under `also`. */
+export function first(outcome: Outcome<Versioned[]>): Outcome<Versioned & { also: Versioned[] }> {
+  if (!outcome.ok) return outcome;
+  const [one, ...also] = outcome.value;
+  return one ? done({ ...one, also }) : missing('document');
+}
+
+/** One document as it should be, made on a version. */
+export type Write = { subject: Subject; id: number; version: number; document: unknown };
+
+export async function versioned<Document>(
+  db: Queryable,
+  subject: Subject,
+  id: number,
+  { version, document }: { version: number; document: Document },
+): Promise<Versioned<Document>> {
+  const rows = await changeHeads(db, subject, id);
+  const state = undoState(rows);
+  // When it was last touched: done, taken back or made again. The sheet steps the latest of its documents.
+  const named = (changeId: number | undefined): Step | null => {
+    const row = rows.findLast(({ id: rowId, reverts }) => rowId === changeId || reverts === changeId);
+    return changeId !== undefined && row ? { id: row.id, at: row.at.toISOString() } : null;
+  };
+  return { subject, id, version, document, undo: named(state.undo.at(-1)), redo: named(state.redo.at(-1)) };
+}
+
+type How = { kind: ChangeRow['kind']; reverts?: number; batch?: number };
+
+/** Documents with a version and a history, over the resources that it is given. */
+export function versionedStore(resources: Resources) {
+  /** A stale write is refused with the document as it is now and every change since the version it was made on. */
+  async function stale(
+    db: Queryable,
+    { subject, id, version }: Omit<Write, 'document'>,
+  ): Promise<Outcome<never>> {
+    const row = await resources[subject].load(db, id);
+    if (!row) return missing(subject);
+    const since = await changesSince(db, subject, id, version);
+    return conflict('It was', {
+      ...(await versioned(db, subject, id, row)),
+      since: since.map(({ person, at, changes }): ConflictChange => ({
+        person,
+        at: at.toISOString(),
+        changes,
+      })),
+    });
+  }
+
+  /** Stores one document and adds the row to its history; answers with the number of that row, null where nothing differs. */
+  async function write(
+    db: Queryable,
+    { person, now }: Omit<Actor, 'db'>,
+    at: Omit<Write, 'document'>,
+    next: (current: Json) => unknown,
+    how: How,
+  ): Promise<Outcome<number | null>> {
+    const { subject, id, version } = at;
+    const row = await resources[subject].load(db, id);
+    if (!row) return missing(subject);
+    if (row.version !== version) return stale(db, at);
+    const document = next(row.document as Json) as Json;
+    const changes = changesBetween(row.document as Json, document);
+    if (changes.length === 0) return done(null);
+    const stored = await resources[subject].store(db, id, version, document, now);
+    if (stored === 'stale') return stale(db, at);
+    if (!stored.ok) return stored;
+    return done(
+      await addChange(db, {
+        subject,
+        subjectId: id,
+        version: stored.value.version,
+        kind: how.kind,
+        reverts: how.reverts ?? null,
+        batch: how.batch ?? null,
+        person: person.name,
+        at: now,
+        changes,
+        verdicts: stored.value.verdicts,
+      }),
+    );
+  }
+
+  async function read(db: Queryable, subject: Subject, id: number): Promise<Versioned> {
+    const row = await resources[subject].load(db, id);
+    if (!row) throw new Error(`${subject} ${id} went while it was held`);
+    return versioned(db, subject, id, row);
+  }
+
+  /**
+   * Stores some documents, all or none. Several are one change: they share a batch, and are taken back in one step. `also`
+   * is done in the same transaction.
+   */
+  async function save(
+    actor: Actor,
+    writes: readonly Write[],
+    also: (db: Queryable) => Promise<Outcome<unknown>> = () => Promise.resolve(done(null)),
+  ): Promise<Outcome<Versioned[]>> {
+    return inTransaction(actor.db, async (tx): Promise<Outcome<Versioned[]>> => {
+      let batch: number | undefined;
+      for (const one of writes) {
+        const how: How = { kind: 'edit', ...(batch === undefined ? {} : { batch }) };
+        const changed = await write(tx, actor, one, () => one.document, how);
+        if (!changed.ok) return changed;
+        if (writes.length > 1) batch ??= changed.value ?? undefined;
+      }
+      const besides = await also(tx);
+      if (!besides.ok) return besides;
+      const all: Versioned[] = [];
+      for (const { subject, id } of writes) all.push(await read(tx, subject, id));
+      return done(all);
+    });
+  }
+
+  /**
+   * Takes back the last edit that stands, or makes again the last one taken back, and with it whatever was changed in one
+   * piece with it. The first document of the answer is the one that was asked about.
+   */
+  async function step(
+    actor: Actor,
+    at: Omit<Write, 'document'>,
+    kind: 'undo' | 'redo',
+  ): Promise<Outcome<Versioned[]>> {
+    return inTransaction(actor.db, async (tx): Promise<Outcome<Versioned[]>> => {
+      const state = undoState(await changeHeads(tx, at.subject, at.id));
+      const changeId = state[kind].at(-1);
+      const change = changeId === undefined ? undefined : await changeById(tx, changeId);
+      const row = await resources[at.subject].load(tx, at.id);
+      if (row && row.version !== at.version) return stale(tx, at);
+      if (!change) return refused({ status: 400, message: `There is nothing to ${kind}.` });
+      const piece = await changesOfBatch(tx, change.batch ?? change.id);
+      const others = piece.filter(({ id }) => id !== change.id);
+      const all: Versioned[] = [];
+      let together: number | undefined;
+      for (const one of [change, ...others]) {
+        const { subject, subjectId } = one;
+        const steps = kind === 'undo' ? inverse(one.changes) : one.changes;
+        const version =
+          one === change ? at.version : ((await resources[subject].load(tx, subjectId))?.version ?? 0);
+        const changed = await write(
+          tx,
+          actor,
+          { subject, id: subjectId, version },
+          (current) => withChanges(current, steps),
+          { kind, reverts: one.id, ...(together === undefined ? {} : { batch: together }) },
+        );
+        if (!changed.ok) return changed;
+        together ??= changed.value ?? undefined;
+        all.push(await read(tx, subject, subjectId));
+      }
+      return done(all);
+    });
+  }
+
+  /** Makes a document what it was after one of its changes. That is a change like any other, and can be undone. */
+  async function goBack(
+    actor: Actor,
+    at: Omit<Write, 'document'>,
+    toChange: number,
+  ): Promise<Outcome<Versioned[]>> {
+    return inTransaction(actor.db, async (tx): Promise<Outcome<Versioned[]>> => {
+      const target = await changeById(tx, toChange);
+      if (target?.subject !== at.subject || target.subjectId !== at.id)
+        return missing('change of this document');
+      const later = await changesSince(tx, at.subject, at.id, target.version);
+      const steps = later.toReversed().flatMap(({ changes }) => inverse(changes));
+      const changed = await write(tx, actor, at, (current) => withChanges(current, steps), { kind: 'edit' });
+      return changed.ok ? done([await read(tx, at.subject, at.id)]) : changed;
+    });
+  }
+
+  return { save, step, goBack };
+}

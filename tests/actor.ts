@@ -1,0 +1,28 @@
+import type { Database } from '../data/client';
+import type { z } from 'zod';
+import { faultsOf } from '../core/format/fields';
+import { contextAs, type Context } from '../server/context';
+import { faulty, type Outcome } from '../server/errors';
+import type { Actor } from '../server/versioned';
+
+/** Somebody who does something in a test. */
+export const as = (db: Database, name = 'Ansa'): Actor => ({ db, person: { name }, now: new Date() });
+
+/** A request's context, of nobody in particular. */
+export const contextIn = (db: Database, name = 'Ansa'): Promise<Context> => contextAs(db, name);
+
+/** What came of something that has to go well. */
+export function value<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
+  return outcome.value;
+}
+
+/** What an endpoint does with a body: checked by its schema first, refused by field where it is faulty. */
+export async function sent<Body, T>(
+  schema: z.ZodType<Body>,
+  body: unknown,
+  run: (body: Body) => Promise<Outcome<T>>,
+): Promise<Outcome<T>> {
+  const read = schema.safeParse(body);
+  return read.success ? run(read.data) : faulty(faultsOf(schema, read.error.issues));
+}
