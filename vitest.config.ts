@@ -37,7 +37,9 @@ export default defineConfig({
           globalSetup: ['tests/browser/setup.ts'],
           testTimeout: 300_000,
           hookTimeout: 300_000,
-          fileParallelism: false,
+          // One browser for all files that a worker runs.
+          isolate: false,
+          maxWorkers: 2,
         },
       },
     ],

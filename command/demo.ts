@@ -109,7 +109,9 @@ export async function loadDemo(db: Database, moment: Date = now()): Promise<bool
     const { jobId, stageId } = must(`demo/${first}`, await importBuild(actor, build(first), job));
     const ids = [stageId];
     for (const name of rest)
-      ids.push(must(`demo/${name}`, await addStageToJob(actor, jobId, { file: build(name) as BuildFile })).stageId);
+      ids.push(
+        must(`demo/${name}`, await addStageToJob(actor, jobId, { file: build(name) as BuildFile })).stageId,
+      );
     const [name = '', id = 0] = working ? [stages[working.stage - 1], ids[working.stage - 1]] : [];
     if (working)
       must(

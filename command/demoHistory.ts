@@ -44,7 +44,12 @@ function fileOf(file: BuildFile, { shifts, tire, tireMaker, platform, customer }
 }
 
 /** What was written down of a past job, in the order it happened. */
-function entriesOf(past: PastJob, number: number, stageId: number, moment: Date): { fit: LogEntry[]; after: LogEntry[] } {
+function entriesOf(
+  past: PastJob,
+  number: number,
+  stageId: number,
+  moment: Date,
+): { fit: LogEntry[]; after: LogEntry[] } {
   const { by, daysAgo, odometerKm, kmPerDay, nutsAfterKm, readings, platform } = past;
   const opened = subDays(moment, daysAgo);
   const at = (days: number, hour: number): string =>
@@ -194,5 +199,6 @@ export async function loadPast(
   history: string,
 ): Promise<void> {
   const { jobs } = historySchema.parse(JSON.parse(history));
-  for (const [number, past] of jobs.entries()) await loadOne({ db, now: moment }, buildOf(past.build), past, number);
+  for (const [number, past] of jobs.entries())
+    await loadOne({ db, now: moment }, buildOf(past.build), past, number);
 }

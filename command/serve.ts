@@ -9,7 +9,12 @@ export type Server = { url: string; process: ChildProcess; stop: () => Promise<v
 const READY_MS = 20_000;
 
 /** Serves the built application and answers when it is reachable. */
-export async function serve(databaseUrl: string, host: string, port: number): Promise<Server> {
+export async function serve(
+  databaseUrl: string,
+  host: string,
+  port: number,
+  env: NodeJS.ProcessEnv = {},
+): Promise<Server> {
   const child = spawn(process.execPath, [join(ROOT, 'dist', 'server', 'entry.mjs')], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -21,6 +26,7 @@ export async function serve(databaseUrl: string, host: string, port: number): Pr
       HOST: host,
       PORT: String(port),
       NODE_ENV: 'production',
+      ...env,
     },
   });
   const name = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { assess } from '../../core/assess';
 import type { Build } from '../../core/format/build';
 import { emptyResult, sweep } from '../../core/clearance/kernel';
-import { sweepAll, sweepCorner } from '../../core/clearance/corner';
+import { sweepAll, sweepCorner, sweepInputOf } from '../../core/clearance/corner';
 import { profileOf } from '../../core/clearance/profile';
 import {
   buildSilhouette,
@@ -30,7 +30,7 @@ function demoBuilds(): Build[] {
 
 /** Kernel and bare loop take turns on one corner, so that whatever slows the machine slows both. */
 function kernelVsBareLoop(build: Build): number {
-  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const corner = sweepCorner(sweepInputOf(build, 'front'));
   const { wheel, tire, spacerMm } = build.package;
   const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
   const [poses] = corner.poseSets;
@@ -54,7 +54,7 @@ function kernelVsBareLoop(build: Build): number {
 
 /** A silhouette for wheels from 15 to 18 in with offsets from -20 to 40 mm, and one wheel judged against it. */
 function silhouetteFigures(build: Build): Figures {
-  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const corner = sweepCorner(sweepInputOf(build, 'front'));
   const { wheel } = build.package;
   const profiles = [
     { diameterIn: 15, overallDiameterMm: 700, offsetMm: 40 },

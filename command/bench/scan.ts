@@ -1,5 +1,5 @@
 import type { Build } from '../../core/format/build';
-import { sweepCorner, type SweepCorner } from '../../core/clearance/corner';
+import { sweepCorner, sweepInputOf, type SweepCorner } from '../../core/clearance/corner';
 import { POSE_STRIDE } from '../../core/clearance/poses';
 import { profileOf, type Profile } from '../../core/clearance/profile';
 import type { Cloud } from '../../core/scan/cloud';
@@ -121,7 +121,7 @@ const TURNS = 3;
  * counts. A small cloud has warmed both before; their maps must agree.
  */
 export function scanFigures(build: Build, points = 1_000_000): Record<string, number> {
-  const corner = sweepCorner(build.vehicle, 'front', build.package, { ...build.use, zone: 'all' });
+  const corner = sweepCorner({ ...sweepInputOf(build, 'front'), zone: 'all', zoneLimits: undefined });
   const { wheel, tire, spacerMm } = build.package;
   const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
   const [poses] = corner.poseSets;

@@ -1,4 +1,4 @@
-import type { AxleName, Build, Corner, Steering, Vehicle } from '../format/build';
+import type { AxleName, Build, Corner, Steering, Vehicle, Use } from '../format/build';
 import { travelOf, type Travel } from '../vehicle/travel';
 import { emptyResult, sweep, sweepUpright, type SweepResult } from './kernel';
 import { flatten, type FlatObstacles } from './points';
@@ -29,8 +29,30 @@ export type SweepCorner = {
   flat: FlatObstacles;
 };
 
-/** The parts of a package that move the wheel or what it could meet. */
-export type Placement = Pick<Package, 'lift' | 'sagMm' | 'lockStopDeg'>;
+/**
+ * Everything that the sweep of a corner depends on, and nothing else. Each is named, none is optional: whoever asks for a sweep and
+ * leaves one out does not compile, so that no two places of the application can show two different sweeps of one build.
+ */
+export type SweepInput = {
+  vehicle: Vehicle;
+  axle: AxleName;
+  lift: Package['lift'];
+  sagMm: Package['sagMm'];
+  lockStopDeg: Package['lockStopDeg'];
+  grid: Use['grid'];
+  zone: Use['zone'];
+  zoneLimits: Use['zoneLimits'];
+};
+
+/** What of a build one corner's sweep depends on. */
+export function sweepInputOf(
+  { vehicle, package: pack, use }: Pick<Build, 'vehicle' | 'package' | 'use'>,
+  axle: AxleName,
+): SweepInput {
+  const { lift, sagMm, lockStopDeg } = pack;
+  const { grid, zone, zoneLimits } = use;
+  return { vehicle, axle, lift, sagMm, lockStopDeg, grid, zone, zoneLimits };
+}
 
 /** Front-view arms that a corner swings on: its own, and half the track where a solid axle tilts. */
 export function frontArms(vehicle: Vehicle, axle: AxleName): (number | null)[] {
@@ -67,17 +89,13 @@ export function shiftedLift(lift: Lift, { foreAftMm }: MotionCase): Lift {
   return foreAftMm === 0 ? lift : { ...lift, foreAftMm: lift.foreAftMm + foreAftMm };
 }
 
-export function sweepCorner(
-  vehicle: Vehicle,
-  axle: AxleName,
-  pack: Placement,
-  use: Pick<Build['use'], 'grid' | 'zone' | 'zoneLimits'>,
-): SweepCorner {
+export function sweepCorner(input: SweepInput): SweepCorner {
+  const { vehicle, axle } = input;
   const corner = vehicle.corners[axle];
-  const lift = pack.lift[axle];
-  const travel = travelOf(corner.suspension, lift, pack.sagMm[axle]);
-  const steering = stoppedSteering(corner.steering, pack.lockStopDeg);
-  const grid = poseGrid(steering, travel, use.grid);
+  const lift = input.lift[axle];
+  const travel = travelOf(corner.suspension, lift, input.sagMm[axle]);
+  const steering = stoppedSteering(corner.steering, input.lockStopDeg);
+  const grid = poseGrid(steering, travel, input.grid);
   const motionCases = motionCasesOf(vehicle, axle);
   return {
     axle,
@@ -91,7 +109,7 @@ export function sweepCorner(
       posesOf(grid, steering, corner.suspension, way.frontArmMm, shiftedLift(lift, way)),
     ),
     // Shares are of the lock as delivered: at speed nobody steers further because a stop was set.
-    inZone: zoneMask(grid, corner.steering, travel, zoneLimits(use)),
+    inZone: zoneMask(grid, corner.steering, travel, zoneLimits(input)),
     flat: flatten(corner.obstacles, lift),
   };
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, exampleFile, obstacle } from '../../tests/example';
 import type { Build, BuildFile } from '../format/build';
-import { cutDepths, sweepCorner } from './corner';
+import { cutDepths, sweepCorner, sweepInputOf } from './corner';
 import { fitBoth } from './fit';
 import { poseView } from './contact';
 import { profileOf } from './profile';
@@ -232,7 +232,7 @@ describe('what is said of a corner', () => {
       const { tire, wheel, spacerMm, cuts } = build.package;
       const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
       for (const axle of ['front', 'rear'] as const) {
-        const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
+        const corner = sweepCorner(sweepInputOf(build, axle));
         const { at, leastClearanceMm } = fits[axle];
         const view = poseView(
           corner,

@@ -2,7 +2,15 @@ import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Side } from '../format/measured';
 import { tireSize, type TireSize } from '../tire/size';
 import { turningCircleM } from '../vehicle/turningCircle';
-import { cutDepths, nearestZero, sweepAll, sweepCorner, type SweepCorner, type MotionCase } from './corner';
+import {
+  cutDepths,
+  nearestZero,
+  sweepAll,
+  sweepCorner,
+  sweepInputOf,
+  type SweepCorner,
+  type MotionCase,
+} from './corner';
 import { gradeOf, type Grade } from './grade';
 import { nearestPoint } from './nearest';
 import { mountedProfile, profileOf, type Profile } from './profile';
@@ -200,9 +208,7 @@ export function fitOf(corner: SweepCorner, build: Build, size: TireSize): Fit {
 /** Both axles of a build. */
 export function fitBoth(build: Build): Record<AxleName, Fit> {
   const size = tireSize(build.package.tire, build.package.wheel.widthIn);
-  const [front, rear] = AXLES.map((axle) =>
-    fitOf(sweepCorner(build.vehicle, axle, build.package, build.use), build, size),
-  );
+  const [front, rear] = AXLES.map((axle) => fitOf(sweepCorner(sweepInputOf(build, axle)), build, size));
   if (!front || !rear) throw new Error('a build has two axles');
   return { front, rear };
 }

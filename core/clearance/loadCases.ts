@@ -2,7 +2,7 @@ import { AXLES, type AxleName, type Build } from '../format/build';
 import { tireSize } from '../tire/size';
 import { travelOf } from '../vehicle/travel';
 import { fitOf, type Fit } from './fit';
-import { sweepCorner } from './corner';
+import { sweepCorner, sweepInputOf } from './corner';
 import { type Package } from '../format/package';
 
 const G = 9.80665;
@@ -48,7 +48,11 @@ export function loadCases(build: Build): LoadCase[] {
         grade,
         leastClearanceMm,
         at: where,
-      } = fitOf(sweepCorner(build.vehicle, axle, pack, build.use), { ...build, package: pack }, size);
+      } = fitOf(
+        sweepCorner(sweepInputOf({ ...build, package: pack }, axle)),
+        { ...build, package: pack },
+        size,
+      );
       return { grade, leastClearanceMm, at: where };
     });
     return { id, sagMm: at, estimate, fit: { front: front!, rear: rear! } };

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoBuild, example } from '../../tests/example';
 import { travelOf } from '../vehicle/travel';
 import { contour } from './contour';
-import { sweepCorner } from './corner';
+import { sweepCorner, sweepInputOf } from './corner';
 import { foldClearance, foldCorner } from './fold';
 import { fitBoth } from './fit';
 import { gradeOf, worstGrade } from './grade';
@@ -249,7 +249,7 @@ describe('drawings', () => {
   test('what the wheel’s-eye section shows is the least clearance, to a cell and a half', () => {
     for (const name of ['rook-1-long-tour', 'marten-2-tires-and-spacers', 'halyard-1-tall-and-narrow']) {
       const build = demoBuild(name);
-      const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+      const corner = sweepCorner(sweepInputOf(build, 'front'));
       const rank = new Uint8Array(corner.flat.count + 1).fill(1).fill(0, 0, 1);
       const fold = foldCorner(corner, { aMm: [-330, 250], rMm: [150, 540], cellMm: 2 }, rank);
       const { tire, wheel, spacerMm } = build.package;

@@ -3,7 +3,7 @@ import { demoBuild, example, exampleFile, obstacle, checked } from '../../tests/
 import { assess } from '../assess';
 import type { Build, BuildFile } from '../format/build';
 import { turningCircleM } from '../vehicle/turningCircle';
-import { stoppedSteering, sweepCorner } from './corner';
+import { stoppedSteering, sweepCorner, sweepInputOf } from './corner';
 import { fitBoth } from './fit';
 import { loadCases } from './loadCases';
 import { nearestPoint } from './nearest';
@@ -102,7 +102,7 @@ describe('bushings', () => {
   });
   test('each way adds poses and never takes any away', () => {
     const soft = build(6, 450);
-    const corner = sweepCorner(soft.vehicle, 'front', soft.package, soft.use);
+    const corner = sweepCorner(sweepInputOf(soft, 'front'));
     expect(corner.motionCases.map(({ foreAftMm }) => foreAftMm)).toEqual([0, -6, 6]);
   });
 });
@@ -128,8 +128,8 @@ describe('turning circle and lock stop', () => {
   });
   test('zones keep their shares of the lock as delivered', () => {
     const build = withUse(demoBuild('rook-1-long-tour'), { zone: 'street' });
-    const open = sweepCorner(build.vehicle, 'front', build.package, build.use);
-    const stopped = sweepCorner(build.vehicle, 'front', { ...build.package, lockStopDeg: 10 }, build.use);
+    const open = sweepCorner(sweepInputOf(build, 'front'));
+    const stopped = sweepCorner({ ...sweepInputOf(build, 'front'), lockStopDeg: 10 });
     const counted = (mask: Uint8Array): number => mask.reduce((sum, one) => sum + one, 0);
     // Up to 10° is within three tenths of every lock here, so that every pose counts.
     expect(counted(stopped.inZone)).toBe(stopped.inZone.length);
@@ -172,7 +172,7 @@ describe('how sure a gap is', () => {
   test('the nearest point of a pose is the one that the sweep found', () => {
     const build = demoBuild('rook-2-remote-plots');
     const { wheel, tire, spacerMm } = build.package;
-    const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+    const corner = sweepCorner(sweepInputOf(build, 'front'));
     const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
     const { byObstacle, map } = front(build);
     const locks = map.lockDeg.length;

@@ -4,7 +4,7 @@ import { demoBuild, demoTexts } from '../../tests/example';
 import { builds, number } from '../../tests/randomBuilds';
 import { AXLES, type Build } from '../format/build';
 import { tireSize } from '../tire/size';
-import { cutDepths, sweepAll, sweepCorner } from './corner';
+import { cutDepths, sweepAll, sweepCorner, sweepInputOf } from './corner';
 import { profileOf, type Profile } from './profile';
 import { buildSilhouette, familyOf, judgeSilhouette, silhouettePoints } from './silhouette';
 
@@ -45,7 +45,7 @@ function profilesOf(build: Build, list: typeof wheels extends fc.Arbitrary<infer
 
 function compare(build: Build, profiles: readonly Profile[]): void {
   for (const axle of AXLES) {
-    const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
+    const corner = sweepCorner(sweepInputOf(build, axle));
     const cut = cutDepths(corner.corner.obstacles, build.package.cuts);
     const silhouette = buildSilhouette(corner, familyOf(profiles));
     const least = new Float64Array(corner.flat.count);
@@ -97,7 +97,7 @@ describe('a silhouette answers as the full sweep does, to 0.05 mm', () => {
 
 test('few of the points are left, and more of them for a larger family', () => {
   const build = demoBuild('rook-2-remote-plots');
-  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const corner = sweepCorner(sweepInputOf(build, 'front'));
   const one = profilesOf(build, [
     { diameterMm: 860, widthMm: 270, rimIn: 17, widthIn: 7.5, offsetMm: 20, spacerMm: 0 },
   ]);
@@ -117,7 +117,7 @@ test('few of the points are left, and more of them for a larger family', () => {
 
 test('a wheel outside the family is refused, not judged wrong', () => {
   const build = demoBuild('rook-2-remote-plots');
-  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const corner = sweepCorner(sweepInputOf(build, 'front'));
   const [inside, outside] = profilesOf(
     build,
     [20, -60].map((offsetMm) => ({

@@ -1,5 +1,5 @@
 import { AXLES, type AxleName, type Build, type Material, type Obstacle } from '../format/build';
-import { sweepCorner, type SweepCorner } from '../clearance/corner';
+import { sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
 import { profileFor } from '../clearance/cures/trial';
 import type { Profile } from '../clearance/profile';
 import type { Side } from '../format/measured';
@@ -157,7 +157,7 @@ export function cutPlanOf(build: Build, discRadiusMm: number, axles: readonly Ax
   const profile = profileFor(build.package);
   return axles
     .flatMap((axle) => {
-      const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
+      const corner = sweepCorner(sweepInputOf(build, axle));
       return corner.corner.obstacles.flatMap((obstacle, i) => {
         const cut = cutOf(corner, profile, i, obstacle, build.use.marginMm, discRadiusMm);
         return cut ? [cut] : [];

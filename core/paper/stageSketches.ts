@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess';
 import type { Build } from '../format/build';
 import { contour } from '../clearance/contour';
-import { sweepCorner } from '../clearance/corner';
+import { sweepCorner, sweepInputOf } from '../clearance/corner';
 import { foldCorner, type FoldWindow } from '../clearance/fold';
 import { mountedProfile, tireOutline } from '../clearance/profile';
 import { showRounded, type UnitSystem } from '../units/quantity';
@@ -21,7 +21,7 @@ const closed = (points: readonly (readonly [number, number])[]): Stroke['points'
 /** The edge of what the front wheel could meet, and the tire's half section in it: sideways from the hub face, and radius. */
 export function sectionSketch(build: Build, caption: string, units: UnitSystem): Sketch {
   const { vehicle, package: pack, use } = build;
-  const corner = sweepCorner(vehicle, 'front', pack, use);
+  const corner = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, 'front'));
   const rank = Uint8Array.from([0, ...corner.corner.obstacles.map(() => 1)]);
   const fold = foldCorner(corner, WINDOW, rank);
   const rows = Array.from({ length: fold.rows }, (_, row) =>

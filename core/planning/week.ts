@@ -1,7 +1,7 @@
 import { deferForDeliveries } from './deferForDeliveries';
 import { planCalendar, planResources } from './shopCalendar';
 import type { Plan, Task } from './task';
-import { minuteOf } from '../time/wallClock';
+import { minuteOf, WEEK_MIN } from '../time/wallClock';
 import type { JobWork } from '../format/jobWork';
 import { type ShopCalendar } from '../format/shopCalendar';
 
@@ -66,4 +66,18 @@ export function planWeek(jobs: readonly PlannedJob[], calendar: ShopCalendar, no
   const tasks = openTasks(jobs);
   const from = Math.ceil(nowMin / 15) * 15;
   return { tasks, plan: deferForDeliveries(tasks, planResources(calendar), planCalendar(calendar), from) };
+}
+
+/** The Monday, as a minute, of the week that a minute lies in. */
+export const weekOf = (minute: number): number => Math.floor(minute / WEEK_MIN) * WEEK_MIN;
+
+/**
+ * The first week in which something is left to do, from now on, as the minute of its Monday; this week where nothing is planned.
+ * On a Saturday that is the week after: a shop that opens its plan wants to see work.
+ */
+export function firstWeekWithWork({ plan }: WeekPlan, nowMin: number): number {
+  const next = Math.min(
+    ...plan.placed.filter(({ endMin }) => endMin > nowMin).map(({ startMin }) => Math.max(startMin, nowMin)),
+  );
+  return weekOf(Number.isFinite(next) ? next : nowMin);
 }

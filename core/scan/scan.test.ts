@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { builds } from '../../tests/randomBuilds';
 import type { Build } from '../format/build';
 import { carrierMotion } from '../clearance/points';
-import { sweepAll, sweepCorner } from '../clearance/corner';
+import { sweepAll, sweepCorner, sweepInputOf } from '../clearance/corner';
 import { emptyResult, sweep } from '../clearance/kernel';
 import { flatten } from '../clearance/points';
 import { profileOf } from '../clearance/profile';
@@ -46,7 +46,7 @@ function finish(generator: Generator<number, ScanSweep>): ScanSweep {
 }
 
 function cornerOf(build: Build) {
-  const corner = sweepCorner(build.vehicle, 'front', build.package, build.use);
+  const corner = sweepCorner(sweepInputOf(build, 'front'));
   const { wheel, tire, spacerMm } = build.package;
   return { corner, profile: profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm) };
 }

@@ -1,5 +1,5 @@
 import type { AxleName, Build } from '../format/build';
-import { cutDepths, nearestZero, sweepCorner, type SweepCorner } from '../clearance/corner';
+import { cutDepths, nearestZero, sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
 import type { Family } from '../clearance/family';
 import { gradeOf, type Grade } from '../clearance/grade';
 import { POSE_STRIDE } from '../clearance/poses';
@@ -79,7 +79,7 @@ function lockKeeper(corner: SweepCorner, cut: Float64Array): (profile: Profile) 
  */
 export function judgedCorner(build: Build, axle: AxleName, family: Family): JudgedCorner {
   const { vehicle, package: pack, use } = build;
-  const corner = sweepCorner(vehicle, axle, pack, use);
+  const corner = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, axle));
   const { obstacles } = corner.corner;
   const cut = cutDepths(obstacles, pack.cuts);
   const folded = blocked(buildSilhouette(corner, family));

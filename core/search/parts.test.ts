@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { spaceAround } from '../../tests/catalog';
 import { demoBuild } from '../../tests/example';
-import { cutDepths, sweepCorner } from '../clearance/corner';
+import { cutDepths, sweepCorner, sweepInputOf } from '../clearance/corner';
 import { familyOf, rimInFamily } from '../clearance/family';
 import { profileOf, type Profile } from '../clearance/profile';
 import { buildSilhouette, judgeSilhouette } from '../clearance/silhouette';
@@ -22,7 +22,7 @@ const space = spaceAround(coarse, { tires: 40, wheels: 24, spacers: 2, lifts: 2,
 const none = limitsSchema.parse({});
 
 describe('points in blocks', () => {
-  const corner = sweepCorner(coarse.vehicle, 'front', coarse.package, coarse.use);
+  const corner = sweepCorner(sweepInputOf(coarse, 'front'));
   const profiles = [16, 17, 18].flatMap((diameterIn) =>
     [-20, 0, 25, 45].flatMap((offsetMm) =>
       [700, 780, 860].map((overallDiameterMm): Profile =>

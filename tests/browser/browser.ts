@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
@@ -11,11 +11,22 @@ export type Browser = {
   /** Waits until a reading of the page satisfies; fails with the last reading. */
   eventually: <T>(read: () => Promise<T>, holds: (value: T) => boolean, what: string) => Promise<T>;
   shot: (file: string) => Promise<void>;
+  /** A command to the browser itself. */
+  devtools: (name: string, values: object) => Promise<void>;
+  /** Forgets all that the pages of a file left: where it was, what it kept, what it was told. */
+  clear: () => Promise<void>;
   close: () => Promise<void>;
 };
 
 export const SCRATCH = join(import.meta.dirname, '..', '..', '.vexlo', 'browser');
 const PATIENCE_MS = 60_000;
+
+/** One for all files that a worker of the tests runs; it ends with the worker. */
+const shared = globalThis as { vexloBrowser?: Promise<Browser> };
+export function sharedBrowser(): Promise<Browser> {
+  shared.vexloBrowser ??= openBrowser();
+  return shared.vexloBrowser;
+}
 
 /** A headless Chromium with a page of exactly 1280 × 800, and its own folder for what it leaves behind. */
 export async function openBrowser(): Promise<Browser> {
@@ -39,14 +50,20 @@ export async function openBrowser(): Promise<Browser> {
     `--user-data-dir=${join(folder, 'profile')}`,
   );
   options.setUserPreferences({ 'download.default_directory': folder, 'download.prompt_for_download': false });
+  // The folder in its arguments tells whose it is, when the worker is gone and it is not.
+  const service = new ServiceBuilder('/usr/bin/chromedriver').addArguments(
+    `--log-path=${join(folder, 'driver.log')}`,
+  );
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)
-    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .setChromeService(service)
     .build();
-  await (
-    driver as unknown as { sendDevToolsCommand: (name: string, values: object) => Promise<void> }
-  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+  const devtools = (name: string, values: object): Promise<void> =>
+    (
+      driver as unknown as { sendDevToolsCommand: (command: string, values: object) => Promise<void> }
+    ).sendDevToolsCommand(name, values);
+  await devtools('Emulation.setDeviceMetricsOverride', {
     width: 1280,
     height: 800,
     deviceScaleFactor: 1,
@@ -56,6 +73,7 @@ export async function openBrowser(): Promise<Browser> {
     driver.wait(until.elementLocated(By.css(css)), PATIENCE_MS, `no ${css} on the page`);
   return {
     driver,
+    devtools,
     find,
     text: async (css) => (await find(css)).getText(),
     eventually: async (read, holds, what) => {
@@ -75,6 +93,21 @@ export async function openBrowser(): Promise<Browser> {
       throw new Error(`${what}; last read: ${last instanceof Error ? last.message : JSON.stringify(last)}`);
     },
     shot: async (file) => writeFileSync(file, Buffer.from(await driver.takeScreenshot(), 'base64')),
+    clear: async () => {
+      const all = await driver.getAllWindowHandles();
+      for (const extra of all.slice(1)) {
+        await driver.switchTo().window(extra);
+        await driver.close();
+      }
+      if (all[0]) await driver.switchTo().window(all[0]);
+      const origin = new URL(await driver.getCurrentUrl()).origin;
+      await driver.get('about:blank');
+      await devtools('Network.clearBrowserCookies', {});
+      if (origin !== 'null') await devtools('Storage.clearDataForOrigin', { origin, storageTypes: 'all' });
+      for (const name of readdirSync(folder))
+        if (name !== 'profile' && name !== 'driver.log')
+          rmSync(join(folder, name), { recursive: true, force: true });
+    },
     close: async () => {
       await driver.quit();
       rmSync(folder, { recursive: true, force: true });

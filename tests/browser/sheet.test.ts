@@ -1,5 +1,12 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
+import { sweepCorner, sweepInputOf } from '../../core/clearance/corner';
+import { foldCorner } from '../../core/clearance/fold';
+import { mountedProfile } from '../../core/clearance/profile';
+import { AXLES } from '../../core/format/build';
+import { readBuild } from '../../core/format/read';
+import { MATERIALS } from '../../core/format/vehicle';
+import { exportStage } from '../../server/jobs';
 import { useBench } from './bench';
 
 const bench = useBench('sheet');
@@ -320,5 +327,51 @@ describe('cures', () => {
       (code) => code.includes('34x10.50R17'),
       'undone',
     );
+  });
+});
+
+describe('a lock stop', () => {
+  test('is in the sweep of every drawing: map, section and verdict show what assess says', async () => {
+    const { openStage, type, settled, find, eventually, saved, driver, database } = bench();
+    await openStage('Dunmarrow', 1);
+    await type('Lock stop, inside wheel', '20');
+    await saved();
+    await settled();
+    const stageId = Number(new URL(await driver.getCurrentUrl()).searchParams.get('stage'));
+    const read = readBuild((await exportStage(database, stageId))?.file);
+    if (!read.ok) throw new Error('the stage reads');
+    expect(read.build.package.lockStopDeg).toBe(20);
+    const { build } = read;
+    for (const axle of AXLES) {
+      const button = await driver.findElement(By.css(`#fit input[type="radio"][value="${axle}"]`));
+      await driver.executeScript('arguments[0].click()', button);
+      const corner = sweepCorner(sweepInputOf(build, axle));
+      const inZone = corner.inZone.reduce((sum, one) => sum + one, 0);
+      await eventually(
+        async () => Number(await (await find('[data-testid="map-cells"]')).getAttribute('data-in-zone')),
+        (shown) => shown === inZone,
+        `the map of the ${axle} marks the ${inZone} poses of the zone`,
+      );
+      const outer = Math.max(
+        mountedProfile(build.package, build.package.spacerMm).tireOuterMm,
+        mountedProfile(build.vehicle.stock, 0).tireOuterMm,
+      );
+      const rank = Uint8Array.from([
+        0,
+        ...corner.corner.obstacles.map(({ material }) => 1 + MATERIALS.indexOf(material)),
+      ]);
+      const fold = foldCorner(
+        corner,
+        { aMm: [-330, 250], rMm: [150, Math.max(540, Math.ceil((outer + 90) / 50) * 50)], cellMm: 2 },
+        rank,
+      );
+      const filled = fold.cells.reduce((sum, cell) => sum + (cell === 0 ? 0 : 1), 0);
+      expect(filled).toBeGreaterThan(0);
+      await eventually(
+        async () => Number(await (await find('[data-testid="section-cells"]')).getAttribute('data-filled')),
+        (shown) => shown === filled,
+        `the section of the ${axle} is filled in the ${filled} cells that the sweep fills`,
+      );
+    }
   });
 });

@@ -162,6 +162,8 @@ export function LockMap({
         <canvas
           ref={canvas}
           aria-hidden
+          data-testid="map-cells"
+          data-in-zone={inZone.reduce((sum, one) => sum + one, 0)}
           className="absolute"
           style={{
             left: locks > 1 ? `${(-50 * cellX) / plotWidth}%` : 0,

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { Fold, FoldWindow } from '../../core/clearance/fold';
 import { tireOutline, type Profile } from '../../core/clearance/profile';
 import { showWithUnit, type UnitSystem } from '../../core/units/quantity';
@@ -76,6 +76,7 @@ export function WheelSection({
   disabled,
 }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const filled = useMemo(() => fold?.cells.reduce((sum, cell) => sum + (cell === 0 ? 0 : 1), 0), [fold]);
   const svg = useRef<SVGSVGElement>(null);
   const spanA = window.aMm[1] - window.aMm[0];
   const spanR = window.rMm[1] - window.rMm[0];
@@ -168,6 +169,8 @@ export function WheelSection({
       <canvas
         ref={canvas}
         aria-hidden
+        data-testid="section-cells"
+        data-filled={filled}
         className="absolute inset-0 h-full w-full"
         style={{ imageRendering: 'pixelated' }}
       />

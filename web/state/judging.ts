@@ -1,33 +1,11 @@
-import { wrap } from 'comlink';
 import { toast } from 'sonner';
 import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
-import type { AssessApi } from '../workers/assess.worker';
+import { assessWorker } from './workerQuery';
 import { latestOnly } from '../workers/latest';
 import { $active, $assessment, $build, $cures, $dragging, $pose, put } from './store';
 
 const STILL_MS = 250;
-
-export type Bench = {
-  judge: ReturnType<typeof wrap<AssessApi>>;
-  slow: ReturnType<typeof wrap<AssessApi>>;
-  stop: () => void;
-};
-
-/** Two workers: one answers every move of the hand, the other works out cures and sections meanwhile. */
-export function openBench(): Bench {
-  const make = (): Worker =>
-    new Worker(new URL('../workers/assess.worker.ts', import.meta.url), { type: 'module' });
-  const [quick, patient] = [make(), make()];
-  return {
-    judge: wrap<AssessApi>(quick),
-    slow: wrap<AssessApi>(patient),
-    stop: () => {
-      quick.terminate();
-      patient.terminate();
-    },
-  };
-}
 
 let shown = 0;
 
@@ -41,12 +19,12 @@ function showWorst(stageId: number, { fit }: Assessment): void {
 }
 
 /** Judges the build on the page whenever it changes; cures follow when the hand has been still for a moment. */
-export function startJudging(bench: Bench): () => void {
+export function startJudging(): () => void {
   const fail = (error: unknown): void => {
     toast(`The computation failed: ${error instanceof Error ? error.message : String(error)}`);
   };
   const judge = latestOnly(
-    (build: Build) => bench.judge.judge(build),
+    (build: Build) => assessWorker('judge').judge(build),
     (assessment, build) => {
       const stage = $active.get();
       $assessment.set({ build, assessment });
@@ -58,7 +36,7 @@ export function startJudging(bench: Bench): () => void {
     fail,
   );
   const cure = latestOnly(
-    (build: Build) => bench.slow.cures(build),
+    (build: Build) => assessWorker('patient').cures(build),
     (corners, build) => $cures.set({ build, corners }),
     fail,
   );
@@ -75,6 +53,5 @@ export function startJudging(bench: Bench): () => void {
   return () => {
     stop();
     clearTimeout(still);
-    bench.stop();
   };
 }

@@ -3,7 +3,7 @@ import { assess, type Assessment } from '../../core/assess';
 import type { AxleName, Build } from '../../core/format/build';
 import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
-import { sweepCorner } from '../../core/clearance/corner';
+import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
 import { loadCases, type LoadCase } from '../../core/clearance/loadCases';
 import { foldCorner, type Fold, type FoldWindow } from '../../core/clearance/fold';
 import { cutPlanOf, type EdgeCut } from '../../core/cutting/cutPlan';
@@ -76,8 +76,8 @@ const api = {
     return freeRegion(build, axle);
   },
   /** The wheel's-eye section; what is least movable stays on top. */
-  fold(build: Build, axle: AxleName, window: FoldWindow): Fold {
-    const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
+  fold(input: SweepInput, window: FoldWindow): Fold {
+    const corner = sweepCorner(input);
     const rank = Uint8Array.from([
       0,
       ...corner.corner.obstacles.map(({ material }) => 1 + MATERIALS.indexOf(material)),

@@ -2,7 +2,7 @@ import { middleOf, vecOf, type Vec } from '../../core/geometry/vec';
 import { expose } from 'comlink';
 import type { AxleName, Build, Obstacle } from '../../core/format/build';
 import { carrierMotion } from '../../core/clearance/points';
-import { sweepCorner } from '../../core/clearance/corner';
+import { sweepCorner, sweepInputOf } from '../../core/clearance/corner';
 import { mountedProfile } from '../../core/clearance/profile';
 import { alignment, place, type Picks } from '../../core/scan/align';
 import {
@@ -136,7 +136,7 @@ const api = {
     progress: Progress,
   ): Promise<Answer<{ parts: PartResult[]; ms: number }>> {
     const from = performance.now();
-    const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
+    const corner = sweepCorner(sweepInputOf(build, axle));
     const { tire, wheel, spacerMm } = build.package;
     const all = [UNMARKED, ...parts];
     tree ??= treeOf(cloud, all.length);

@@ -1,6 +1,6 @@
 import { AXLES, type AxleName, type Build } from '../../format/build';
 import { NEVER_CUT } from '../../format/vehicle';
-import { cutDepths, sweepAll, sweepCorner } from '../corner';
+import { cutDepths, sweepAll, sweepCorner, sweepInputOf } from '../corner';
 import { acceptedRubs } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';
 import { profileFor, trialOf, type Trial } from './trial';
@@ -41,7 +41,7 @@ const CURVE_STEP_MM = 10;
 function solver(build: Build, axle: AxleName, trial: Trial) {
   const { obstacles } = build.vehicle.corners[axle];
   const now = trial.least('spring', 0)!;
-  const corner = sweepCorner(build.vehicle, axle, build.package, build.use);
+  const corner = sweepCorner(sweepInputOf(build, axle));
   const decided = cutDepths(obstacles, build.package.cuts);
   const accepted = acceptedRubs(corner, build.use, profileFor(build.package), decided, now);
   const goals = Float64Array.from(now, (gap, i) =>

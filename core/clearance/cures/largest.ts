@@ -2,7 +2,7 @@ import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
-import { cutDepths, sweepCorner } from '../corner';
+import { cutDepths, sweepCorner, sweepInputOf } from '../corner';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
 import { profileFor } from './trial';
 import type { Package } from '../../format/package';
@@ -46,7 +46,7 @@ export function freeRegion(build: Build, axle: AxleName): FreeRegion {
   const { vehicle, use, package: pack } = build;
   const { tire, wheel } = pack;
   const size = tireSize(tire, wheel.widthIn);
-  const corner = sweepCorner(vehicle, axle, pack, use);
+  const corner = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, axle));
   const cut = cutDepths(corner.corner.obstacles, pack.cuts);
   const smallestMm = MM_PER_INCH * wheel.diameterIn + 2 * LEAST_SIDEWALL_MM;
   const sized = (diameterMm: number, widthMm: number): Package => ({

@@ -2,7 +2,7 @@ import { buildSchema, type AxleName, type Build } from '../../format/build';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
 import { travelOf } from '../../vehicle/travel';
-import { cutDepths, frontArms, leastOf, sweepCorner, type SweepCorner } from '../corner';
+import { cutDepths, frontArms, leastOf, sweepCorner, sweepInputOf, type SweepCorner } from '../corner';
 import { emptyResult, sweep, sweepUpright } from '../kernel';
 import { mountedProfile, type Profile } from '../profile';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
@@ -62,7 +62,7 @@ function springTrial(corner: SweepCorner, profile: Profile, cut: Float64Array) {
 /** Everything that can be tried on one corner, each answer worked out once. */
 export function trialOf(build: Build, axle: AxleName): Trial {
   const { vehicle, use, package: pack } = build;
-  const corner = sweepCorner(vehicle, axle, pack, use);
+  const corner = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, axle));
   const cut = cutDepths(corner.corner.obstacles, pack.cuts);
   const profile = profileFor(pack);
 
@@ -101,7 +101,7 @@ export function trialOf(build: Build, axle: AxleName): Trial {
     else if (possible(build, axle, to)) {
       if (kind === 'spring') answer = onSprings(to);
       else if (TRYING[kind].by === 'wheel') answer = onSilhouette(to);
-      else answer = leastOf(sweepCorner(vehicle, axle, to, use), profile, cut);
+      else answer = leastOf(sweepCorner(sweepInputOf({ vehicle, package: to, use }, axle)), profile, cut);
     }
     known.set(key, answer);
     return answer;

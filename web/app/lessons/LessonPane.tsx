@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type Build, type BuildFile } from '../../../core/format/build';
 import {
@@ -10,9 +10,7 @@ import {
 } from '../../../core/training/lesson';
 import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 import type { LessonDone } from '../../../data/lessons';
-import type { LessonAnswer } from '../../workers/assess.worker';
-import { latestOnly } from '../../workers/latest';
-import { queryWorker } from '../../state/useAnswer';
+import { AT_ONCE, useWorkerQuery } from '../../state/workerQuery';
 import { refusalWords, send } from '../../state/apiClient';
 import { LessonDrawing } from './LessonDrawing';
 import { readBuild } from '../../../core/format/read';
@@ -64,19 +62,16 @@ function Mover({
   );
 }
 
-function useLesson(lesson: Lesson, base: Build | null, values: Values) {
-  const [answer, setAnswer] = useState<(LessonAnswer & { values: Values }) | null>(null);
-  const push = useRef<((asked: Values) => void) | null>(null);
-  useEffect(() => {
-    if (!base) return;
-    push.current = latestOnly(
-      (asked: Values) => queryWorker((api) => api.lesson(lesson.id, base, asked)),
-      (found, asked) => found && setAnswer({ ...found, values: asked }),
-      (error) => console.error('a worker did not answer', error),
-    );
-  }, [lesson, base]);
-  useEffect(() => push.current?.(values), [values]);
-  return answer;
+/** What the move of a lesson does, asked with every move; null until it is known. */
+function useLesson(lesson: Lesson, build: Build | null, values: Values) {
+  return useWorkerQuery(
+    async (api, asked) => {
+      const found = asked.build && (await api.lesson(asked.lesson, asked.build, asked.values));
+      return found ? { ...found, values: asked.values } : null;
+    },
+    { lesson: lesson.id, build, values },
+    { ...AT_ONCE, worker: 'judge' },
+  );
 }
 
 /** A question, what is moved to answer it, what the move does, and the reason once it was answered. */

@@ -1,8 +1,8 @@
 import { useStore } from '@nanostores/react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { finishByJob } from '../../../core/planning/week';
-import { DAY_MIN, minuteOf, sayDay, sayTime } from '../../../core/time/wallClock';
+import { finishByJob, firstWeekWithWork, weekOf } from '../../../core/planning/week';
+import { minuteOf, sayDay, sayTime, WEEK_MIN } from '../../../core/time/wallClock';
 import type { ShopSettings } from '../../../server/shop';
 import { PageLinks } from '../../ui/PageHead';
 import { Toasts } from '../../ui/page';
@@ -27,14 +27,15 @@ export function WeekPage({ jobs, shop, shopName, now }: Props) {
     document.documentElement.dataset['ready'] = 'true';
     return stop;
   }, []);
-  const [week, setWeek] = useState(0);
+  /** The Monday of the week that somebody turned to; null while it is the first that has work. */
+  const [turnedTo, setTurnedTo] = useState<number | null>(null);
   const [dialog, setDialog] = useState(false);
   const plan = useStore($plan);
   const known = useStore($jobs);
   const { calendar } = useStore($shop);
   const clock = useNowMin();
   const nowMin = clock || minuteOf(now);
-  const weekMin = (Math.floor(nowMin / (7 * DAY_MIN)) + week) * 7 * DAY_MIN;
+  const weekMin = turnedTo ?? (plan ? firstWeekWithWork(plan, nowMin) : weekOf(nowMin));
   const scale = boardScale(calendar, weekMin);
   const finish = plan ? finishByJob(plan.tasks, plan.plan) : new Map<string, number>();
   return (
@@ -49,18 +50,18 @@ export function WeekPage({ jobs, shop, shopName, now }: Props) {
             type="button"
             className="plain-button"
             aria-label="Week before"
-            onClick={() => setWeek(week - 1)}
+            onClick={() => setTurnedTo(weekMin - WEEK_MIN)}
           >
             <ChevronLeft size={17} aria-hidden />
           </button>
-          <button type="button" className="plain-button" onClick={() => setWeek(0)}>
+          <button type="button" className="plain-button" onClick={() => setTurnedTo(weekOf(nowMin))}>
             This week
           </button>
           <button
             type="button"
             className="plain-button"
             aria-label="Week after"
-            onClick={() => setWeek(week + 1)}
+            onClick={() => setTurnedTo(weekMin + WEEK_MIN)}
           >
             <ChevronRight size={17} aria-hidden />
           </button>

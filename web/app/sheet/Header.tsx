@@ -36,6 +36,7 @@ function Sentence() {
       className={`min-h-[2.9rem] max-w-[75rem] text-[1.15rem] leading-snug font-medium ${fresh ? '' : 'text-graphite'}`}
       aria-live="polite"
       data-testid="sentence"
+      data-judged={fresh}
       data-fresh={fresh && cures?.build === build}
     >
       {sentenceOf(judged.build, judged.assessment, known, units)}

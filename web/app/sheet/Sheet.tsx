@@ -16,7 +16,7 @@ import { PackageStation } from '../../stations/package/PackageStation';
 import { SearchStation } from '../../stations/search/SearchStation';
 import { Header } from './Header';
 import { HelpDialog } from './HelpDialog';
-import { openBench, startJudging } from '../../state/judging';
+import { startJudging } from '../../state/judging';
 import { listenToKeys } from './keys';
 import { $personId, $personName } from '../../state/preferences';
 import { startSaving, hydrate } from '../../state/saving';
@@ -50,7 +50,7 @@ export function Sheet(props: Props) {
   const build = useStore($build);
   const activeId = useStore($activeId);
   useEffect(() => {
-    const stops = [startSaving(), startJudging(openBench()), listenToKeys()];
+    const stops = [startSaving(), startJudging(), listenToKeys()];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
     return () => stops.forEach((stop) => stop());

@@ -4,7 +4,7 @@ import { riseMm } from '../../../core/vehicle/rise';
 import { workOf } from '../../../core/work/needs';
 import { quoteLines } from '../../../core/quote/quote';
 import { addDays, format } from 'date-fns';
-import { queryWorker } from '../../state/useAnswer';
+import { queryWorker } from '../../state/workerQuery';
 import { $shop, $units, $vehicle, fileOf, type StageDoc } from '../../state/store';
 import { $work } from '../../state/work';
 import { type Quote, type QuoteOption } from '../../../core/format/quote';

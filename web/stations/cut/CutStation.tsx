@@ -10,7 +10,7 @@ import type { PlannedCut as Planned } from '../../workers/assess.worker';
 import { Segments } from '../../ui/choices';
 import { download } from '../../ui/download';
 import { NumberField } from '../../ui/NumberField';
-import { useAnswer } from '../../state/useAnswer';
+import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { setStage } from '../../state/edits';
 import { storeSettings } from '../../state/settings';
 import { $active, $axle, $head, $job, $locked, $shop, $units, stageFileOf } from '../../state/store';
@@ -26,9 +26,15 @@ export function CutStation({ build }: { build: Build }) {
   const axle = useStore($axle);
   const { discRadiusMm } = useStore($shop);
   const locked = useStore($locked);
-  const answer = useAnswer(build, axle, (api, asked) => api.cuts(asked, $shop.get().discRadiusMm));
-  const scale = useAnswer(build, axle, (api, asked, which) =>
-    api.cutScale(asked, which, $shop.get().discRadiusMm),
+  const answer = useWorkerQuery(
+    (api, asked) => api.cuts(asked.build, asked.discRadiusMm),
+    { build, discRadiusMm },
+    WHEN_STILL,
+  );
+  const scale = useWorkerQuery(
+    (api, asked) => api.cutScale(asked.build, asked.axle, asked.discRadiusMm),
+    { build, axle, discRadiusMm },
+    WHEN_STILL,
   );
   const [chosen, setChosen] = useState<string | null>(null);
   const planned = answer ?? [];

@@ -5,7 +5,7 @@ import type { Build } from '../../../core/format/build';
 import type { LogFit } from '../../../core/driveline/roadLog';
 import { showRounded } from '../../../core/units/quantity';
 import type { LogAnswer, LogText } from '../../workers/assess.worker';
-import { queryWorker } from '../../state/useAnswer';
+import { queryWorker } from '../../state/workerQuery';
 import { changeStage } from '../../state/edits';
 import { step } from '../../state/saving';
 import { $locked, $units } from '../../state/store';

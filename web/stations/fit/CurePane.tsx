@@ -6,7 +6,7 @@ import { showWithUnit } from '../../../core/units/quantity';
 import { useCatalog } from '../package/useCatalog';
 import { $cures, $units } from '../../state/store';
 import { CureNotes, CureTable } from './CureTable';
-import { useAnswer } from '../../state/useAnswer';
+import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 
 // The charts' library is asked for after the sheet stands.
 const LiftChart = lazy(() => import('./LiftChart').then((module) => ({ default: module.LiftChart })));
@@ -24,7 +24,11 @@ export const CurePane = memo(function CurePane({
 }) {
   const known = useStore($cures);
   const units = useStore($units);
-  const region = useAnswer(build, axle, (api, asked, which) => api.region(asked, which));
+  const region = useWorkerQuery(
+    (api, asked) => api.region(asked.build, asked.axle),
+    { build, axle },
+    WHEN_STILL,
+  );
   const { tires, open } = useCatalog();
   useEffect(open, [open]);
   const corner = known?.build === build ? known.corners.find((one) => one.axle === axle) : undefined;

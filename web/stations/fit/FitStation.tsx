@@ -69,7 +69,7 @@ function Touches({ build, steers, locked }: { build: Build; steers: boolean; loc
       <TouchTable build={build} axle={axle} fit={fit} />
       <Sureness build={build} fit={fit} />
       <CutList build={build} axle={axle} locked={locked} />
-      <LoadTable build={still} axle={axle} />
+      <LoadTable build={still} />
     </div>
   );
 }

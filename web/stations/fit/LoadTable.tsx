@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { memo } from 'react';
-import { AXLES, type AxleName, type Build } from '../../../core/format/build';
+import { AXLES, type Build } from '../../../core/format/build';
 import type { LoadCase } from '../../../core/clearance/loadCases';
 import { showRounded } from '../../../core/units/quantity';
 import { labelOf } from '../../../core/verdict';
@@ -9,7 +9,7 @@ import { RIDE_SPREAD_MM } from '../../../core/clearance/spread';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
-import { useAnswer } from '../../state/useAnswer';
+import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 
 const CASES: Record<LoadCase['id'], string> = {
   empty: 'Empty',
@@ -19,9 +19,9 @@ const CASES: Record<LoadCase['id'], string> = {
 };
 
 /** The same package under each load, both axles in one view. */
-export const LoadTable = memo(function LoadTable({ build, axle }: { build: Build; axle: AxleName }) {
+export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
   const units = useStore($units);
-  const cases = useAnswer(build, axle, (api, asked) => api.loads(asked));
+  const cases = useWorkerQuery((api, asked) => api.loads(asked.build), { build }, WHEN_STILL);
   const say = (mm: number): string => showRounded(mm, 'length', units);
   return (
     <div className="mt-3" data-testid="load-cases">

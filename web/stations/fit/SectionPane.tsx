@@ -2,12 +2,13 @@ import { useStore } from '@nanostores/react';
 import { computed } from 'nanostores';
 import { memo, useCallback } from 'react';
 import type { Build } from '../../../core/format/build';
+import { sweepInputOf } from '../../../core/clearance/corner';
 import type { FoldWindow } from '../../../core/clearance/fold';
 import { resizedTire } from '../../../core/tire/resized';
 import { WheelSection, type Pull } from '../../drawings/WheelSection';
 import { changeStage, setOffset } from '../../state/edits';
 import { $assessment, $build, $units } from '../../state/store';
-import { useFold } from '../../state/useFold';
+import { AT_ONCE, useWorkerQuery } from '../../state/workerQuery';
 import type { CornerPane } from './useCorner';
 
 /** Wide enough for every wheel that is fitted, and still while a handle is dragged. */
@@ -44,7 +45,11 @@ export const SectionPane = memo(function SectionPane({
   const units = useStore($units);
   const fit = useStore($least)?.[corner.axle];
   const window = windowFor(Math.max(profile.tireOuterMm, stock.tireOuterMm));
-  const fold = useFold(build, corner.axle, window);
+  const fold = useWorkerQuery(
+    (api, { window: frame, ...sweep }) => api.fold(sweep, frame),
+    { ...sweepInputOf(build, corner.axle), window },
+    AT_ONCE,
+  );
   const pull = useCallback((change: Pull) => {
     const now = $build.get();
     if (now) pullPackage(now, change);

@@ -27,10 +27,11 @@ export function useCorner(
   axle: AxleName,
 ): { corner: SweepCorner; profile: Profile; stock: Profile; named: Named } {
   const { vehicle, use } = build;
-  const { tire, wheel, spacerMm, lift, sagMm } = build.package;
+  const { tire, wheel, spacerMm, lift, sagMm, lockStopDeg } = build.package;
+  const { grid, zone, zoneLimits } = use;
   const corner = useMemo(
-    () => sweepCorner(vehicle, axle, { lift, sagMm }, use),
-    [vehicle, axle, lift, sagMm, use],
+    () => sweepCorner({ vehicle, axle, lift, sagMm, lockStopDeg, grid, zone, zoneLimits }),
+    [vehicle, axle, lift, sagMm, lockStopDeg, grid, zone, zoneLimits],
   );
   const profile = useMemo(() => mountedProfile({ tire, wheel }, spacerMm), [tire, wheel, spacerMm]);
   const stock = useMemo(() => mountedProfile(vehicle.stock, 0), [vehicle]);

@@ -1,24 +1,24 @@
 import { useMemo } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
 import { poseView, type PoseView } from '../../../core/clearance/contact';
-import { cutDepths, sweepCorner } from '../../../core/clearance/corner';
+import { cutDepths, sweepCorner, sweepInputOf } from '../../../core/clearance/corner';
 import { mountedProfile, type Profile } from '../../../core/clearance/profile';
 import type { DrawnObstacle } from '../../drawings/CornerView';
 import { layerOf } from '../../drawings/layers';
 
 /** One pose is all that is drawn: the grid of the zone is left aside. */
-const ONE_POSE = { zone: 'all' as const, marginMm: 0, grid: { lock: 1, travel: 2 } };
+const ONE_POSE = { zone: 'all' as const, zoneLimits: undefined, grid: { lock: 1, travel: 2 } };
 
 type Standing = { view: PoseView; profile: Profile; stock: Profile; obstacles: DrawnObstacle[] };
 
 /** A corner in one pose, as its drawings want it: the wheel, the one as delivered, and what stands around them. */
 export function useStanding(
-  { vehicle, package: pack }: Build,
+  { vehicle, package: pack, use }: Build,
   axle: AxleName,
   { lockDeg, travelMm }: { lockDeg: number; travelMm: number },
 ): Standing {
   return useMemo(() => {
-    const corner = sweepCorner(vehicle, axle, pack, ONE_POSE);
+    const corner = sweepCorner({ ...sweepInputOf({ vehicle, package: pack, use }, axle), ...ONE_POSE });
     const profile = mountedProfile(pack, pack.spacerMm);
     const { obstacles } = vehicle.corners[axle];
     const view = poseView(corner, profile, cutDepths(obstacles, pack.cuts), lockDeg, travelMm);
@@ -33,5 +33,5 @@ export function useStanding(
         layer: layerOf(obstacles[i]?.material ?? 'sheet'),
       })),
     };
-  }, [vehicle, pack, axle, lockDeg, travelMm]);
+  }, [vehicle, pack, use, axle, lockDeg, travelMm]);
 }

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import { openReadings } from '../../../core/log/logEntry';
 import type { TestFitAnswer } from '../../workers/assess.worker';
-import { queryWorker } from '../../state/useAnswer';
+import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { $job } from '../../state/store';
 import { DuePanel } from './DuePanel';
 import { FollowUp } from './FollowUp';
@@ -12,10 +12,7 @@ import { Reconcile } from './Reconcile';
 import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
 import { Timeline } from './Timeline';
 import { WellMap } from './WellMap';
-import type { TestReading } from '../../../core/format/testFit';
 
-type Answer = TestFitAnswer & { build: Build; readings: readonly TestReading[] };
-const STILL_MS = 500;
 const NO_RESIDUALS: TestFitAnswer['reconciled']['residuals'] = [];
 
 /** What the wheel really did, beside what was predicted, and what follows from it. */
@@ -25,21 +22,11 @@ export function LogStation({ build }: { build: Build }) {
   const jobId = job?.id;
   useEffect(() => (jobId === undefined ? undefined : startLog(jobId)), [jobId]);
   const readings = useMemo(() => openReadings(log), [log]);
-  const [answer, setAnswer] = useState<Answer | null>(null);
-  useEffect(() => {
-    let here = true;
-    const timer = setTimeout(
-      () =>
-        void queryWorker((api) => api.testFit(build, readings)).then((found) => {
-          if (here) setAnswer({ build, readings, ...found });
-        }),
-      STILL_MS,
-    );
-    return () => {
-      here = false;
-      clearTimeout(timer);
-    };
-  }, [build, readings]);
+  const answer = useWorkerQuery(
+    (api, asked) => api.testFit(asked.build, asked.readings),
+    { build, readings },
+    WHEN_STILL,
+  );
   const [pose, setPose] = useState<Pose>(() => ({
     axle: 'front',
     side: 'left',
@@ -49,7 +36,6 @@ export function LogStation({ build }: { build: Build }) {
     travelMm: 0,
     obstacle: build.vehicle.corners.front.obstacles[0]?.id ?? '',
   }));
-  const fresh = answer?.build === build && answer.readings === readings;
   return (
     <section id="log" aria-labelledby="log-title" className="station">
       <h2 id="log-title" className="station-title mb-2">
@@ -64,19 +50,19 @@ export function LogStation({ build }: { build: Build }) {
           <WellMap
             build={build}
             pose={pose}
-            residuals={fresh ? answer.reconciled.residuals : NO_RESIDUALS}
+            residuals={answer?.reconciled.residuals ?? NO_RESIDUALS}
             pick={(place) => setPose({ ...pose, ...place })}
           />
           <Suggestions
             build={build}
-            list={fresh ? answer.next : null}
+            list={answer?.next ?? null}
             take={({ axle, side, direction, stance, lockDeg, travelMm, obstacle }) =>
               setPose({ axle, side, direction, stance, lockDeg, travelMm, obstacle })
             }
           />
         </div>
       </div>
-      {readings.length > 0 && fresh && (
+      {readings.length > 0 && answer && (
         <div className="mt-4">
           <Reconcile build={build} reconciled={answer.reconciled} compared={answer.compared} />
         </div>

@@ -102,7 +102,10 @@ export function Reconcile({
       kind: 'reconciled',
       taken: corrections.map(({ key, mm: by, spreadMm }) => ({ key, mm: by, spreadMm })),
     });
-    if (!entry.success) return setFault(entry.error.issues[0]?.message ?? 'It was not taken.');
+    if (!entry.success) {
+      setFault(entry.error.issues[0]?.message ?? 'It was not taken.');
+      return;
+    }
     const answer = await send<Versioned[]>('POST', `/api/jobs/${job.id}/take-over`, {
       vehicle: { version: vehicle.version, document: after.vehicle },
       stage: {
@@ -112,7 +115,10 @@ export function Reconcile({
       },
       entry: entry.data,
     });
-    if (answer.kind !== 'ok') return setFault(refusalWords(answer));
+    if (answer.kind !== 'ok') {
+      setFault(refusalWords(answer));
+      return;
+    }
     setFault('');
     showStored(answer.value);
     showWritten(entry.data);

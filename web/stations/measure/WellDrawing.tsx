@@ -60,8 +60,15 @@ const FRAMES: readonly Frame[] = [
   },
 ];
 
-const ONE_POSE = { zone: 'all' as const, marginMm: 0, grid: { lock: 1, travel: 2 } };
-const AS_IT_STANDS = { lift: { front: NO_LIFT, rear: NO_LIFT }, sagMm: { front: 0, rear: 0 } };
+/** One pose is all that is drawn: as delivered, without a stop, whatever the zone. */
+const AS_IT_STANDS = {
+  lift: { front: NO_LIFT, rear: NO_LIFT },
+  sagMm: { front: 0, rear: 0 },
+  lockStopDeg: undefined,
+  grid: { lock: 1, travel: 2 },
+  zone: 'all' as const,
+  zoneLimits: undefined,
+};
 
 /** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
 export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint, guide }: Props) {
@@ -70,7 +77,7 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
   const units = useStore($units);
   const { profile, view } = useMemo(() => {
     const standing = standingProfile(vehicle);
-    const corner = sweepCorner(vehicle, axle, AS_IT_STANDS, ONE_POSE);
+    const corner = sweepCorner({ vehicle, axle, ...AS_IT_STANDS });
     return {
       profile: standing,
       view: poseView(corner, standing, new Float64Array(corner.flat.count), 0, 0),

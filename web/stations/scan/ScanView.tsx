@@ -1,12 +1,10 @@
 import type { Vec } from '../../../core/geometry/vec';
 import { useStore } from '@nanostores/react';
-import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
+import { useEffect, useRef, type PointerEvent } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
-import { sweepCorner } from '../../../core/clearance/corner';
 import { POSE_STRIDE, writePose } from '../../../core/clearance/poses';
-import { mountedProfile } from '../../../core/clearance/profile';
 import { onTheme } from '../../drawings/colour';
-import { poseWithin } from '../fit/useCorner';
+import { poseWithin, useCorner } from '../fit/useCorner';
 import { $pose } from '../../state/store';
 import { ScanScene } from './scene';
 import type { Scan } from './useScan';
@@ -39,12 +37,7 @@ export function ScanView({ build, axle, scan, picked }: Props) {
       attach(null);
     };
   }, [attach, draw]);
-  const { tire, wheel, spacerMm } = build.package;
-  const profile = useMemo(() => mountedProfile({ tire, wheel }, spacerMm), [tire, wheel, spacerMm]);
-  const corner = useMemo(
-    () => sweepCorner(build.vehicle, axle, build.package, build.use),
-    [build.vehicle, axle, build.package, build.use],
-  );
+  const { corner, profile } = useCorner(build, axle);
   const { lockDeg, travelMm } = poseWithin(corner, pose);
   useEffect(() => {
     if (!state.aligned) return;
