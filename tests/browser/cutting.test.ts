@@ -76,6 +76,7 @@ describe('cutting', () => {
 
   test('cutting less stands beside lifting instead, and a stage that clears has nothing to cut', async () => {
     const { text, openStage, keys, driver } = bench();
+    await driver.executeScript('document.getElementById("cut").scrollIntoView()');
     expect(await text('[data-testid="cut-scale"]')).toMatch(/0 %[\s\S]*touches by[\s\S]*100 %/);
     await openStage('Highfold', 1);
     await driver.executeScript('document.activeElement.blur()');

@@ -269,7 +269,7 @@ describe('the open address', () => {
     body: string,
   ): Promise<{ status: number; body: { grade?: string; faults?: { path: string; message: string }[] } }> =>
     bench().driver.executeAsyncScript(
-      'const done = arguments[1]; fetch("/api/assess", { method: "POST", body: arguments[0] }).then(async (r) => done({ status: r.status, body: await r.json() }))',
+      'const done = arguments[1]; fetch("/api/assess", { method: "POST", body: arguments[0], headers: { "content-type": "application/json" } }).then(async (r) => done({ status: r.status, body: await r.json() }))',
       body,
     );
   test('POST /api/assess answers as the command line does, and 422 with the faults for a bad file', async () => {
@@ -291,8 +291,9 @@ describe('the open address', () => {
 describe('manners', () => {
   test('no serious finding from axe, light and dark', async () => {
     const { go, openStage, driver } = bench();
-    const serious = async (): Promise<string[]> => {
-      const { violations } = await new AxeBuilder(driver).analyze();
+    const serious = async (rules?: string[]): Promise<string[]> => {
+      const axe = new AxeBuilder(driver);
+      const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
       return violations
         .filter(({ impact }) => impact === 'serious' || impact === 'critical')
         .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`);
@@ -307,10 +308,10 @@ describe('manners', () => {
       expect(await serious(), path).toEqual([]);
     }
     await openStage('Orrin Halyard', 1);
-    for (const theme of ['light', 'dark']) {
-      await driver.executeScript('document.documentElement.dataset.theme = arguments[0]', theme);
-      expect(await serious()).toEqual([]);
-    }
+    expect(await serious()).toEqual([]);
+    // What the light changes are colours alone.
+    await driver.executeScript('document.documentElement.dataset.theme = "dark"');
+    expect(await serious(['color-contrast'])).toEqual([]);
   });
 
   test('no request leaves the machine', async () => {

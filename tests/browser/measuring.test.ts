@@ -331,13 +331,21 @@ describe('what would free it', () => {
   });
 
   test('the charts stand, with the largest tire in words', async () => {
-    const { driver, eventually, find, text } = bench();
+    const { driver, eventually, find, text, settled } = bench();
+    await driver.executeScript('document.querySelector("[data-testid=cure-pane]").scrollIntoView()');
     await find('[data-testid="lift-chart"] svg');
+    await settled();
     const own = await find('[data-testid="region-chart"] [data-testid="own-tire"]');
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', own);
-    await driver.actions().move({ origin: own }).perform();
     await eventually(
-      () => text('[data-testid="region-read"]'),
+      async () => {
+        // The chart may still be drawn anew under the pointer: it is moved there until it is read.
+        await driver
+          .actions()
+          .move({ origin: await find('[data-testid="own-tire"]') })
+          .perform();
+        return text('[data-testid="region-read"]');
+      },
       (words) => /^\S+.*: \d+ mm × \d+/.test(words),
       'the tire under the pointer is read',
     );

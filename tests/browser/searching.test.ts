@@ -49,7 +49,7 @@ describe('what fits', () => {
     await press('Go on', '//section[@id="search"]');
     await eventually(judged, (now) => now > before, 'it goes on from there');
     await press('Stop', '//section[@id="search"]');
-    for (const one of ['spacer', 'axle ratio']) await tick(one);
+    for (const one of ['lift', 'spacer', 'axle ratio']) await tick(one);
     await press('Search', '//section[@id="search"]');
     await eventually(state, (is) => is === 'done', 'a smaller one ends');
     const words = await text('[data-testid="search-progress"]');

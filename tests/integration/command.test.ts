@@ -27,11 +27,15 @@ function write(name: string, text: string): string {
 }
 
 describe('./vexlo assess', () => {
-  test.each(Object.keys(demoTexts))('%s: the assessment on standard output, exit 0', (name) => {
-    const run = vexlo('assess', join(ROOT, 'demo', 'builds', `${name}.json`));
-    expect(run.status).toBe(0);
-    expect(JSON.parse(run.stdout)).toEqual(JSON.parse(JSON.stringify(assess(demoBuild(name)))));
-  });
+  // Each file takes a process: what every build assesses to is tested in the core.
+  test.each(['halyard-2-full-build', 'pylon-2-shoreline', 'rook-1-long-tour'])(
+    '%s: the assessment on standard output, exit 0',
+    (name) => {
+      const run = vexlo('assess', join(ROOT, 'demo', 'builds', `${name}.json`));
+      expect(run.status).toBe(0);
+      expect(JSON.parse(run.stdout)).toEqual(JSON.parse(JSON.stringify(assess(demoBuild(name)))));
+    },
+  );
   test('a bad file: a line per fault on standard error, nothing on standard output, exit 2', () => {
     const build = JSON.parse(demoTexts['rook-1-long-tour'] ?? '') as {
       package: { tire: { code: string }; spacerMm?: number };

@@ -55,12 +55,13 @@ export function useWorkerQuery<Input extends object, T>(
   ask: (api: Remote<AssessApi>, input: Input) => Promise<T>,
   input: Input,
   { worker, whenStill, keepLast }: How,
+  /** Nothing is asked while nobody sees the answer. */
+  seen = true,
 ): T | null {
   const [answer, setAnswer] = useState<{ input: Input; value: T } | null>(null);
   const last = useRef(input);
-  // eslint-disable-next-line react-hooks/refs -- the same object for the same input, so that effects see what changed
+  // The same object for the same input, so that effects see what changed.
   if (!sameInput(last.current, input)) last.current = input;
-  // eslint-disable-next-line react-hooks/refs
   const current = last.current;
   const push = useRef<((asked: Input) => void) | null>(null);
   useEffect(() => {
@@ -79,6 +80,7 @@ export function useWorkerQuery<Input extends object, T>(
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [worker]);
   useEffect(() => {
+    if (!seen) return undefined;
     if (!whenStill) {
       push.current?.(current);
       return undefined;
@@ -89,7 +91,7 @@ export function useWorkerQuery<Input extends object, T>(
     };
     wait();
     return () => clearTimeout(timer);
-  }, [current, whenStill]);
+  }, [current, whenStill, seen]);
   if (!answer) return null;
   return keepLast || answer.input === current ? answer.value : null;
 }

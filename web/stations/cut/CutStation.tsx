@@ -10,6 +10,7 @@ import type { PlannedCut as Planned } from '../../workers/assess.worker';
 import { Segments } from '../../ui/choices';
 import { download } from '../../ui/download';
 import { NumberField } from '../../ui/NumberField';
+import { useSeen } from '../../state/useSeen';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { setStage } from '../../state/edits';
 import { storeSettings } from '../../state/settings';
@@ -31,16 +32,18 @@ export function CutStation({ build }: { build: Build }) {
     { build, discRadiusMm },
     WHEN_STILL,
   );
+  const [section, seen] = useSeen<HTMLElement>();
   const scale = useWorkerQuery(
     (api, asked) => api.cutScale(asked.build, asked.axle, asked.discRadiusMm),
     { build, axle, discRadiusMm },
     WHEN_STILL,
+    seen,
   );
   const [chosen, setChosen] = useState<string | null>(null);
   const planned = answer ?? [];
   const shown = planned.find((one) => keyOf(one) === chosen) ?? planned.find(({ cut }) => !cut.refused);
   return (
-    <section id="cut" aria-labelledby="cut-title" className="station">
+    <section id="cut" ref={section} aria-labelledby="cut-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-6">
         <h2 id="cut-title" className="station-title">
           Cut

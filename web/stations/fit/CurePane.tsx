@@ -6,6 +6,7 @@ import { showWithUnit } from '../../../core/units/quantity';
 import { useCatalog } from '../package/useCatalog';
 import { $cures, $units } from '../../state/store';
 import { CureNotes, CureTable } from './CureTable';
+import { useSeen } from '../../state/useSeen';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 
 // The charts' library is asked for after the sheet stands.
@@ -24,10 +25,12 @@ export const CurePane = memo(function CurePane({
 }) {
   const known = useStore($cures);
   const units = useStore($units);
+  const [pane, seen] = useSeen<HTMLDivElement>();
   const region = useWorkerQuery(
     (api, asked) => api.region(asked.build, asked.axle),
     { build, axle },
     WHEN_STILL,
+    seen,
   );
   const { tires, open } = useCatalog();
   useEffect(open, [open]);
@@ -36,7 +39,7 @@ export const CurePane = memo(function CurePane({
   const fits = tires.map(({ item }) => item).filter((one) => codeOf(one).rimIn === wheel.diameterIn);
   const own = tireSize(tire, wheel.widthIn);
   return (
-    <div className="mt-4">
+    <div className="mt-4" ref={pane} data-testid="cure-pane">
       <h3 className="text-lg font-semibold">What would free it</h3>
       <div className="overflow-x-auto">
         <CureTable build={build} axle={axle} corner={corner} locked={locked} />

@@ -9,6 +9,7 @@ import { RIDE_SPREAD_MM } from '../../../core/clearance/spread';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
+import { useSeen } from '../../state/useSeen';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 
 const CASES: Record<LoadCase['id'], string> = {
@@ -21,10 +22,11 @@ const CASES: Record<LoadCase['id'], string> = {
 /** The same package under each load, both axles in one view. */
 export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
   const units = useStore($units);
-  const cases = useWorkerQuery((api, asked) => api.loads(asked.build), { build }, WHEN_STILL);
+  const [pane, seen] = useSeen<HTMLDivElement>();
+  const cases = useWorkerQuery((api, asked) => api.loads(asked.build), { build }, WHEN_STILL, seen);
   const say = (mm: number): string => showRounded(mm, 'length', units);
   return (
-    <div className="mt-3" data-testid="load-cases">
+    <div className="mt-3" ref={pane} data-testid="load-cases">
       <div className="flex items-end justify-between gap-4">
         <h3 className="caption">Under load: least gap in the zone</h3>
         <div className="w-44">

@@ -1,0 +1,20 @@
+import { useEffect, useRef, useState, type RefObject } from 'react';
+
+/** As far above and below the window an element counts as seen: what comes into view next is asked for before it does. */
+const AHEAD = '500px';
+
+/** Whether an element is on the part of the page that somebody looks at. What is not need not be worked out. */
+export function useSeen<E extends Element>(): [ref: RefObject<E | null>, seen: boolean] {
+  const ref = useRef<E | null>(null);
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    if (!ref.current) return undefined;
+    const watch = new IntersectionObserver(
+      (entries) => setSeen(entries.some(({ isIntersecting }) => isIntersecting)),
+      { rootMargin: AHEAD },
+    );
+    watch.observe(ref.current);
+    return () => watch.disconnect();
+  }, []);
+  return [ref, seen];
+}
