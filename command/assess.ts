@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { told } from '../core/wording';
 import { assess } from '../core/assess';
 import { faultLines, readBuildText } from '../formats/buildJson';
 
@@ -23,6 +24,6 @@ export function assessFile([file, ...more]: string[]): number {
     console.error(faultLines(read.faults));
     return 2;
   }
-  process.stdout.write(`${JSON.stringify(assess(read.build), null, 1)}\n`);
+  process.stdout.write(`${JSON.stringify(told(assess(read.build)), null, 1)}\n`);
   return 0;
 }

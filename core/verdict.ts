@@ -1,3 +1,4 @@
+import { wordingText } from './wording';
 import type { Assessment } from './assess';
 import { AXLES, type AxleName, type Build } from './format/build';
 import type { Cure } from './clearance/cures/cures';
@@ -80,11 +81,11 @@ export function sentenceOf(
   units: UnitSystem,
 ): string {
   const unmountable = assessment.wheel.checks.find(({ status }) => status === 'fail');
-  if (unmountable) return unmountable.message;
+  if (unmountable) return wordingText(unmountable.message, units);
   const overloaded = assessment.load.checks.find(({ status }) => status === 'fail');
-  if (overloaded) return overloaded.message;
+  if (overloaded) return wordingText(overloaded.message, units);
   const hanging = assessment.checks.find(({ status }) => status === 'fail');
-  if (hanging) return hanging.message;
+  if (hanging) return wordingText(hanging.message, units);
   const [axle] = [...AXLES].sort(
     (a, b) =>
       GRADES.indexOf(assessment.fit[b].grade) - GRADES.indexOf(assessment.fit[a].grade) ||

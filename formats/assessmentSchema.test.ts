@@ -1,3 +1,4 @@
+import { told } from '../core/wording';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
@@ -16,7 +17,7 @@ test.each([
   ['an example that knows little', example()] as const,
   ['an example that is driven', drivenBuild()] as const,
 ])('the assessment of %s holds what the schema says and nothing else', (_, build) => {
-  const answer = assess(build);
+  const answer = told(assess(build));
   expect(assessmentSchema.safeParse(answer).error?.issues ?? []).toEqual([]);
   // Through JSON and back it is the same: no NaN, no Infinity, nothing undefined.
   expect(JSON.parse(JSON.stringify(answer))).toEqual(answer);

@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { seeded } from '../../command/seeded';
@@ -102,7 +103,7 @@ describe('reconciling', () => {
     expect(beyond.length).toBeGreaterThan(0);
     for (const { reading: one, causes, afterMm } of beyond) {
       expect(one.obstacle).toBe('seam');
-      expect(causes[0]).toMatch(/seam stands \d+ mm nearer/);
+      expect(wordingText(causes[0] ?? '', 'metric')).toMatch(/seam stands \d+ mm nearer/);
       expect(Math.abs(afterMm - (one.gapMm ?? 0))).toBeLessThan(3);
     }
   });

@@ -1,3 +1,4 @@
+import { inMm, say, type Wording } from '../wording';
 import type { Build } from '../format/build';
 import { solve, varianceAlong } from '../measure/linear';
 import {
@@ -40,7 +41,7 @@ export type Residual = {
   /** The same with the corrections taken over. */
   afterMm: number;
   /** What most likely made the difference, worst first; empty where there is none to speak of. */
-  causes: string[];
+  causes: Wording[];
 };
 export type Reconciled = { corrections: Correction[]; residuals: Residual[] };
 
@@ -90,13 +91,12 @@ function fit(observations: readonly Observation[], priors: readonly number[]) {
   return { values, information };
 }
 
-const CAUSE: Record<Unknown['kind'], (mm: number, label: string) => string> = {
+const CAUSE: Record<Unknown['kind'], (mm: number, label: string) => Wording> = {
   obstacle: (mm, label) =>
-    `the ${label} stands ${Math.abs(mm).toFixed(0)} mm ${mm > 0 ? 'further out' : 'nearer'} than measured`,
+    say`the ${label} stands ${inMm(Math.abs(mm), 0)} ${mm > 0 ? 'further out' : 'nearer'} than measured`,
   ride: (mm) =>
-    mm > 0 ? `it stands ${mm.toFixed(0)} mm higher than measured` : `it has sagged by ${(-mm).toFixed(0)} mm`,
-  diameter: (mm) =>
-    `the tire is ${Math.abs(mm).toFixed(0)} mm ${mm > 0 ? 'larger' : 'smaller'} than its sheet`,
+    mm > 0 ? say`it stands ${inMm(mm, 0)} higher than measured` : say`it has sagged by ${inMm(-mm, 0)}`,
+  diameter: (mm) => say`the tire is ${inMm(Math.abs(mm), 0)} ${mm > 0 ? 'larger' : 'smaller'} than its sheet`,
 };
 /** Corrections that move a reading by less are no cause worth naming, mm. */
 const NAMED_MM = 1;
@@ -106,7 +106,7 @@ function causesOf(
   corrections: readonly Correction[],
   slopes: readonly number[],
   farOff: boolean,
-): string[] {
+): Wording[] {
   const shares = corrections
     .map(({ unknown, mm }, i) => ({ unknown, mm, by: Math.abs(mm * (slopes[i] ?? 0)) }))
     .filter(({ by }) => by >= NAMED_MM)

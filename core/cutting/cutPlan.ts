@@ -1,3 +1,4 @@
+import { inMm, say, type Wording } from '../wording';
 import { AXLES, type AxleName, type Build, type Material, type Obstacle } from '../format/build';
 import { sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
 import { profileFor } from '../clearance/cures/trial';
@@ -41,7 +42,7 @@ export type EdgeCut = {
   cutToMm: number;
   mayCutMm: number;
   /** Why it is not cut, in words; null where it may be. */
-  refused: string | null;
+  refused: Wording | null;
   /** An estimate. */
   minutes: number;
 };
@@ -78,7 +79,7 @@ function neededDepth(
   return { depthMm: high, pose: first.pose };
 }
 
-function whyNot({ id, label, material, cutMm }: Obstacle, needed: number, deepestMm: number): string | null {
+function whyNot({ id, label, material, cutMm }: Obstacle, needed: number, deepestMm: number): Wording | null {
   const name = label || id;
   if (NEVER_CUT.has(material))
     return `The ${name} is ${material === 'structure' ? 'structure' : `a ${material} part`} and is never cut. Move the wheel away from it.`;
@@ -87,7 +88,7 @@ function whyNot({ id, label, material, cutMm }: Obstacle, needed: number, deepes
   if (cutMm === 0)
     return `Nothing of the ${name} may be cut, as it is entered. Say how much may, or move the wheel.`;
   if (deepestMm > cutMm + 0.05)
-    return `The ${name} would have to give ${deepestMm.toFixed(0)} mm; only ${cutMm} mm may be cut. Cut less and lift, or choose a smaller tire.`;
+    return say`The ${name} would have to give ${inMm(deepestMm, 0)}; only ${inMm(cutMm)} may be cut. Cut less and lift, or choose a smaller tire.`;
   return null;
 }
 

@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, demoTexts, example, obstacle } from '../../tests/example';
@@ -87,7 +88,7 @@ describe('a circular well about a circular wheel', () => {
     [{ material: 'structure' as const, cutMm: 0 }, 'is never cut'],
     [{ material: 'brake' as const, cutMm: 0 }, 'a brake part and is never cut'],
   ])('is refused with its reason: %o', (lip, reason) => {
-    expect(only(cutPlanOf(still(lip), 60)).refused).toContain(reason);
+    expect(wordingText(only(cutPlanOf(still(lip), 60)).refused ?? '', 'metric')).toContain(reason);
   });
 
   test('kinds follow the material', () => {

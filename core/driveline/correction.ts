@@ -1,3 +1,4 @@
+import { inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { tireSize } from '../tire/size';
@@ -66,7 +67,7 @@ export function calibrationChecks(build: Build): Check[] {
       id: 'lamp-aim',
       status: 'watch',
       value: mostMm,
-      message: `It stands up to ${mostMm.toFixed(0)} mm higher${Math.abs(pitchMm) >= 5 ? ` and its ${pitchMm > 0 ? 'nose' : 'tail'} ${Math.abs(pitchMm).toFixed(0)} mm more than the other end` : ''}: aim the headlamps again.`,
+      message: say`It stands up to ${inMm(mostMm, 0)} higher${Math.abs(pitchMm) >= 5 ? say` and its ${pitchMm > 0 ? 'nose' : 'tail'} ${inMm(Math.abs(pitchMm), 0)} more than the other end` : ''}: aim the headlamps again.`,
     },
     vehicle.assistance === undefined
       ? {

@@ -1,3 +1,4 @@
+import { inKmh, say } from '../wording';
 import { AXLES, type Build } from '../format/build';
 import type { Check } from '../check';
 import { electricOf, type Electric } from './electric';
@@ -119,8 +120,8 @@ function speedChecks(build: Build, powertrain: Powertrain, running: Running): Ch
       limit: comfortRpm,
       message:
         rpm > comfortRpm
-          ? `${Math.round(rpm)} rpm at ${cruiseKmh} km/h, more than the ${comfortRpm} that are comfortable.`
-          : `${Math.round(rpm)} rpm at ${cruiseKmh} km/h.`,
+          ? say`${Math.round(rpm)} rpm at ${inKmh(cruiseKmh)}, more than the ${comfortRpm} that are comfortable.`
+          : say`${Math.round(rpm)} rpm at ${inKmh(cruiseKmh)}.`,
     });
   }
   if (powertrain.kind === 'electric' && topKmh !== undefined) {
@@ -130,7 +131,7 @@ function speedChecks(build: Build, powertrain: Powertrain, running: Running): Ch
       status: rpm > powertrain.redlineRpm ? 'fail' : 'pass',
       value: rpm,
       limit: powertrain.redlineRpm,
-      message: `The motor turns ${Math.round(rpm)} rpm at ${topKmh} km/h; its limit is ${powertrain.redlineRpm}.`,
+      message: say`The motor turns ${Math.round(rpm)} rpm at ${inKmh(topKmh)}; its limit is ${powertrain.redlineRpm}.`,
     });
   }
   return checks;

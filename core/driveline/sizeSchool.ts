@@ -1,3 +1,4 @@
+import { inMm, say, type Wording } from '../wording';
 import type { AxleName, Build } from '../format/build';
 import { tireSize } from '../tire/size';
 import { partWords, type Axle } from '../format/driveline';
@@ -43,15 +44,15 @@ export function disagreement(
   axle: AxleName,
   size: SizeVerdict | undefined,
   { parts, weakest }: AxleStrength,
-): string | undefined {
+): Wording | undefined {
   const least = parts.find(({ part }) => part === weakest);
   if (!size || !least) return undefined;
   const name = partWords(least.part);
   const sizeHolds = size.verdict === 'as-it-is';
   const torqueHolds = least.factor >= 1;
   if (sizeHolds === torqueHolds) return undefined;
-  const mm = `${Math.round(size.diameterMm)} mm`;
+  const shown = say`${inMm(size.diameterMm, 0)}`;
   return sizeHolds
-    ? `By size the ${axle} axle takes a tire of ${mm} (rule of thumb up to ${size.row.largestMm} mm), by torque its ${name} takes only ${least.factor.toFixed(2)} of what this driving may ask: gearing, mass and style weigh more here than height.`
-    : `By size a tire of ${mm} is too tall for the ${axle} axle as it is (rule of thumb up to ${size.row.largestMm} mm), by torque its weakest part, the ${name}, takes ${least.factor.toFixed(2)} of what this driving may ask: the rule does not know how gently it is driven.`;
+    ? say`By size the ${axle} axle takes a tire of ${shown} (rule of thumb up to ${inMm(size.row.largestMm)}), by torque its ${name} takes only ${least.factor.toFixed(2)} of what this driving may ask: gearing, mass and style weigh more here than height.`
+    : say`By size a tire of ${shown} is too tall for the ${axle} axle as it is (rule of thumb up to ${inMm(size.row.largestMm)}), by torque its weakest part, the ${name}, takes ${least.factor.toFixed(2)} of what this driving may ask: the rule does not know how gently it is driven.`;
 }

@@ -1,3 +1,4 @@
+import { inKmh, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 
@@ -45,7 +46,7 @@ export function speedometerOf(
     const limit = mostOverKmh(trueKmh);
     // Equal speeds must not fail for the last bit of a division.
     const status = over < -1e-9 || over > limit + 1e-9 ? 'fail' : 'pass';
-    const reading = `At ${indicatedKmh} km/h on the dial it drives ${trueKmh.toFixed(1)} km/h`;
+    const reading = say`At ${inKmh(indicatedKmh)} on the dial it drives ${inKmh(trueKmh, 1)}`;
     return {
       id: `speedometer-${indicatedKmh}`,
       status,
@@ -53,10 +54,10 @@ export function speedometerOf(
       limit,
       message:
         status === 'pass'
-          ? `${reading}: within UN Regulation 39.`
+          ? say`${reading}: within UN Regulation 39.`
           : over < 0
-            ? `${reading}: it shows too little, which UN Regulation 39 does not allow. Recalibrate it to this tire.`
-            : `${reading}: it shows ${over.toFixed(1)} km/h too much; at most ${limit.toFixed(1)} is allowed. Recalibrate it.`,
+            ? say`${reading}: it shows too little, which UN Regulation 39 does not allow. Recalibrate it to this tire.`
+            : say`${reading}: it shows ${inKmh(over, 1)} too much; at most ${inKmh(limit, 1)} is allowed. Recalibrate it.`,
     };
   });
   return {

@@ -1,3 +1,4 @@
+import { wordingText, type Wording } from '../wording';
 import { describe, expect, test } from 'vitest';
 import { drivenBuild } from '../../tests/driven';
 import type { BuildFile } from '../format/build';
@@ -135,13 +136,16 @@ describe('a fuse', () => {
     expect(strengthOf(strong()).checks.filter(({ id }) => id.startsWith('fuse'))).toEqual([]));
 });
 
+const said = (words: Wording | undefined): string | undefined =>
+  words === undefined ? undefined : wordingText(words, 'metric');
+
 describe('the tire-size school', () => {
   const table: SizeRow[] = [
     { label: 'light', fromRingMm: 180, largestMm: 790, upgradedMm: 840, upgrades: 'shafts' },
     { label: 'middle', fromRingMm: 210, largestMm: 840, upgradedMm: 890, upgrades: 'shafts' },
   ];
   const apart = (build: ReturnType<typeof strong>) =>
-    disagreement('front', sizeVerdict(build, 'front', table), front(build));
+    said(disagreement('front', sizeVerdict(build, 'front', table), front(build)));
   const at = (code: string) =>
     strong((file) => {
       file.package.tire = { code, pattern: 'mud' };

@@ -1,3 +1,4 @@
+import { inKpa, say, type Wording } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { AXLES } from '../format/fields';
@@ -7,7 +8,7 @@ import type { Chalk } from '../format/chalk';
 /** One step of pressure between two chalk tests, kPa. */
 const STEP_KPA = 20;
 
-export type ChalkStep = { tryKpa: number | null; message: string };
+export type ChalkStep = { tryKpa: number | null; message: Wording };
 
 /**
  * What to try after a chalk test. Chalk that stays at the edges means too hard, chalk that stays in the middle too
@@ -18,23 +19,24 @@ export function chalkStep(
   road: RoadPressure | undefined,
   limitKpa: number | undefined,
 ): ChalkStep {
-  if (mark === 'even') return { tryKpa: null, message: `Even at ${kpa} kPa: keep it, and write it down.` };
+  if (mark === 'even')
+    return { tryKpa: null, message: say`Even at ${inKpa(kpa)}: keep it, and write it down.` };
   if (mark === 'centre') {
     const next = kpa - STEP_KPA;
     return road && next < road.kpa
       ? {
           tryKpa: null,
-          message: `The middle wears first at ${kpa} kPa, but the load needs ${road.kpa} kPa: do not go lower on the road. A narrower rim or a tire for less load would suit it.`,
+          message: say`The middle wears first at ${inKpa(kpa)}, but the load needs ${inKpa(road.kpa)}: do not go lower on the road. A narrower rim or a tire for less load would suit it.`,
         }
-      : { tryKpa: next, message: `The middle wears first at ${kpa} kPa: try ${next} kPa.` };
+      : { tryKpa: next, message: say`The middle wears first at ${inKpa(kpa)}: try ${inKpa(next)}.` };
   }
   const next = kpa + STEP_KPA;
   return limitKpa !== undefined && next > limitKpa
     ? {
         tryKpa: null,
-        message: `The edges wear first at ${kpa} kPa, and ${limitKpa} kPa is the limit: it carries too much for this tire.`,
+        message: say`The edges wear first at ${inKpa(kpa)}, and ${inKpa(limitKpa)} is the limit: it carries too much for this tire.`,
       }
-    : { tryKpa: next, message: `The edges wear first at ${kpa} kPa: try ${next} kPa.` };
+    : { tryKpa: next, message: say`The edges wear first at ${inKpa(kpa)}: try ${inKpa(next)}.` };
 }
 
 /** How far chalk and table may be apart before it is told, kPa. */
@@ -56,7 +58,7 @@ export function chalkChecks(
         {
           ...common,
           status: 'unknown',
-          message: `Chalk at the ${axle}: ${mark} at ${kpa} kPa. What the load needs is not known; enter the tire’s load table.`,
+          message: say`Chalk at the ${axle}: ${mark} at ${inKpa(kpa)}. What the load needs is not known; enter the tire’s load table.`,
         },
       ];
     const from = road.source === 'maker' ? 'the load table' : 'the estimate from the load';
@@ -68,10 +70,10 @@ export function chalkChecks(
         limit: road.kpa,
         status: wantsLess || wantsMore ? 'watch' : 'pass',
         message: wantsLess
-          ? `Chalk at the ${axle} wants less than ${kpa} kPa or is even there; ${from} says ${road.kpa} kPa. The load is not carried with less: weigh the axle again before going under it.`
+          ? say`Chalk at the ${axle} wants less than ${inKpa(kpa)} or is even there; ${from} says ${inKpa(road.kpa)}. The load is not carried with less: weigh the axle again before going under it.`
           : wantsMore
-            ? `Chalk at the ${axle} says ${mark} at ${kpa} kPa, more than the ${road.kpa} kPa of ${from}. The axle may carry more than was weighed: weigh it again.`
-            : `Chalk at the ${axle}: ${mark} at ${kpa} kPa, in keeping with ${from} (${road.kpa} kPa).`,
+            ? say`Chalk at the ${axle} says ${mark} at ${inKpa(kpa)}, more than the ${inKpa(road.kpa)} of ${from}. The axle may carry more than was weighed: weigh it again.`
+            : say`Chalk at the ${axle}: ${mark} at ${inKpa(kpa)}, in keeping with ${from} (${inKpa(road.kpa)}).`,
       },
     ];
   });

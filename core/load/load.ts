@@ -1,3 +1,4 @@
+import { inKg, inKmh, inKpa, say, type Figure, type Wording } from '../wording';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
 import { tireSize } from '../tire/size';
@@ -23,14 +24,14 @@ export type Load = {
   pressureKpa?: Record<AxleName, { road: number; trail: number; source: Source }>;
   sidewall?: Record<AxleName, Sidewall>;
   /** Where a sum over four tires would have hidden an axle that is over. */
-  hiddenBySum?: string;
+  hiddenBySum?: Wording;
   checks: Check[];
 };
 
 /** A tenth more than was weighed: nobody loads to the kilogram. */
 export const LOAD_RESERVE = 1.1;
 
-const kg = (value: number): string => `${Math.round(value)} kg`;
+const kg = (value: number): Figure => inKg(value, 0);
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function ratingCheck(id: string, what: string, loadKg: number, ratingKg: number | undefined): Check {
@@ -39,7 +40,7 @@ function ratingCheck(id: string, what: string, loadKg: number, ratingKg: number 
       id,
       status: 'unknown',
       value: loadKg,
-      message: `${capital(what)} carries ${kg(loadKg)}; its rating is not known. Read it off the placard.`,
+      message: say`${capital(what)} carries ${kg(loadKg)}; its rating is not known. Read it off the placard.`,
     };
   const over = loadKg > ratingKg;
   return {
@@ -48,8 +49,8 @@ function ratingCheck(id: string, what: string, loadKg: number, ratingKg: number 
     value: loadKg,
     limit: ratingKg,
     message: over
-      ? `${capital(what)} carries ${kg(loadKg)}, ${kg(loadKg - ratingKg)} over its rating of ${kg(ratingKg)}. Take weight off it; a rating is never exceeded.`
-      : `${capital(what)} carries ${kg(loadKg)} of ${kg(ratingKg)}.`,
+      ? say`${capital(what)} carries ${kg(loadKg)}, ${kg(loadKg - ratingKg)} over its rating of ${kg(ratingKg)}. Take weight off it; a rating is never exceeded.`
+      : say`${capital(what)} carries ${kg(loadKg)} of ${kg(ratingKg)}.`,
   };
 }
 
@@ -74,14 +75,14 @@ function capacityCheck(
       status: 'fail',
       value: capacityKg,
       limit: needed,
-      message: `Two ${what} carry ${kg(capacityKg)}, less than the ${kg(loadKg)} on the axle with a tenth in reserve (${kg(needed)}). Choose ones that carry more.`,
+      message: say`Two ${what} carry ${kg(capacityKg)}, less than the ${kg(loadKg)} on the axle with a tenth in reserve (${kg(needed)}). Choose ones that carry more.`,
     };
   if (ratingKg === undefined)
     return {
       id,
       status: 'unknown',
       value: capacityKg,
-      message: `Two ${what} carry ${kg(capacityKg)}, enough for the load; the axle’s rating is not known. Read it off the placard.`,
+      message: say`Two ${what} carry ${kg(capacityKg)}, enough for the load; the axle’s rating is not known. Read it off the placard.`,
     };
   const full = capacityKg >= ratingKg;
   return {
@@ -90,8 +91,8 @@ function capacityCheck(
     value: capacityKg,
     limit: ratingKg,
     message: full
-      ? `Two ${what} carry ${kg(capacityKg)}, at least the axle’s rating of ${kg(ratingKg)}.`
-      : `Two ${what} carry ${kg(capacityKg)}: enough for the ${kg(loadKg)} weighed, but less than the axle’s rating of ${kg(ratingKg)}. The axle may no longer be loaded to it.`,
+      ? say`Two ${what} carry ${kg(capacityKg)}, at least the axle’s rating of ${kg(ratingKg)}.`
+      : say`Two ${what} carry ${kg(capacityKg)}: enough for the ${kg(loadKg)} weighed, but less than the axle’s rating of ${kg(ratingKg)}. The axle may no longer be loaded to it.`,
   };
 }
 
@@ -108,7 +109,7 @@ function speedCheck(maxSpeedKmh: number | null, topKmh: number | undefined): Che
       id,
       status: 'unknown',
       value: maxSpeedKmh,
-      message: `The tire may run ${maxSpeedKmh} km/h; enter the vehicle’s top speed.`,
+      message: say`The tire may run ${inKmh(maxSpeedKmh)}; enter the vehicle’s top speed.`,
     };
   const enough = maxSpeedKmh >= topKmh;
   return {
@@ -117,8 +118,8 @@ function speedCheck(maxSpeedKmh: number | null, topKmh: number | undefined): Che
     value: maxSpeedKmh,
     limit: topKmh,
     message: enough
-      ? `The tire may run ${maxSpeedKmh} km/h, the vehicle ${topKmh} km/h.`
-      : `The tire may run ${maxSpeedKmh} km/h only, the vehicle ${topKmh} km/h. Choose a higher speed symbol.`,
+      ? say`The tire may run ${inKmh(maxSpeedKmh)}, the vehicle ${inKmh(topKmh)}.`
+      : say`The tire may run ${inKmh(maxSpeedKmh)} only, the vehicle ${inKmh(topKmh)}. Choose a higher speed symbol.`,
   };
 }
 
@@ -136,7 +137,7 @@ function pressureCheck(axle: AxleName, road: ReturnType<typeof roadPressure>): C
       status: 'fail',
       value: road.kpa,
       limit: road.kpa,
-      message: `Even at its limit of ${road.kpa} kPa the ${axle} tire does not carry the load with a tenth in reserve. Choose one that carries more.`,
+      message: say`Even at its limit of ${inKpa(road.kpa)} the ${axle} tire does not carry the load with a tenth in reserve. Choose one that carries more.`,
     };
   return {
     id,
@@ -144,8 +145,8 @@ function pressureCheck(axle: AxleName, road: ReturnType<typeof roadPressure>): C
     value: road.kpa,
     message:
       road.source === 'maker'
-        ? `${road.kpa} kPa at the ${axle} on the road, from the maker’s load table.`
-        : `About ${road.kpa} kPa at the ${axle} on the road, an estimate: the maker’s load table would settle it.`,
+        ? say`${inKpa(road.kpa)} at the ${axle} on the road, from the maker’s load table.`
+        : say`About ${inKpa(road.kpa)} at the ${axle} on the road, an estimate: the maker’s load table would settle it.`,
   };
 }
 
@@ -166,14 +167,14 @@ function hiddenBySum(
   axleKg: Record<AxleName, number>,
   grossKg: number,
   ratingsKg: Build['vehicle']['ratingsKg'],
-): string | undefined {
+): Wording | undefined {
   if (tires === undefined || 2 * tires < grossKg * LOAD_RESERVE) return undefined;
   const short = AXLES.filter(
     (axle) => tires < axleKg[axle] * LOAD_RESERVE || axleKg[axle] > (ratingsKg[axle] ?? Infinity),
   );
   return short.length === 0
     ? undefined
-    : `Four tires together carry ${kg(2 * tires)} for ${kg(grossKg)}: that sum looks well and hides that the ${short.join(' and ')} axle ${short.length > 1 ? 'are' : 'is'} over.`;
+    : say`Four tires together carry ${kg(2 * tires)} for ${kg(grossKg)}: that sum looks well and hides that the ${short.join(' and ')} axle ${short.length > 1 ? 'are' : 'is'} over.`;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import type { Assessment } from '../assess';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import { CUT_KINDS } from '../cutting/kinds';
@@ -176,7 +177,7 @@ export function customerCopy(
         ...measuredWords(build),
         'Estimated: stability, hill holding, axle strength, brakes and range, where they are spoken of here.',
         ...(inspector.length > 0
-          ? inspector.map(({ message }) => `For the inspector: ${message}`)
+          ? inspector.map(({ message }) => `For the inspector: ${wordingText(message, units)}`)
           : ['Rules of the place: none that this build is known to break; the inspector decides.']),
       ],
     },

@@ -1,3 +1,4 @@
+import { inMm, say, type Wording } from '../wording';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
 import { tireSize } from '../tire/size';
@@ -82,13 +83,14 @@ function limited(rule: Rule, id: string, figure: Figure): Check {
   const { words, unit } = RULE_KINDS[rule.kind];
   const limit = rule.limit ?? 0;
   const from = `${rule.source}, checked ${rule.checkedOn}`;
-  const say = (value: number): string => `${Number(value.toFixed(unit === '%' ? 1 : 0))} ${unit}`;
+  const said = (value: number): Wording =>
+    unit === 'mm' ? say`${inMm(Number(value.toFixed(0)))}` : `${Number(value.toFixed(1))} ${unit}`;
   if ('unknown' in figure)
     return {
       id,
       status: 'unknown',
       limit,
-      message: `Rule “${words} ${say(limit)}” is not judged: ${figure.unknown}. ${ASK} (${from})`,
+      message: say`Rule “${words} ${said(limit)}” is not judged: ${figure.unknown}. ${ASK} (${from})`,
     };
   const holds = figure.value <= limit + 1e-9;
   return {
@@ -96,7 +98,7 @@ function limited(rule: Rule, id: string, figure: Figure): Check {
     status: holds ? 'pass' : 'fail',
     value: figure.value,
     limit,
-    message: `Rule “${words} ${say(limit)}”: ${say(figure.value)} ${figure.place}${holds ? '' : `, ${say(figure.value - limit)} past it`}. ${ASK} (${from})`,
+    message: say`Rule “${words} ${said(limit)}”: ${said(figure.value)} ${figure.place}${holds ? '' : say`, ${said(figure.value - limit)} past it`}. ${ASK} (${from})`,
   };
 }
 
@@ -108,7 +110,7 @@ function carried(rule: Rule, id: string, checks: readonly Check[]): Check {
   return {
     id,
     status: worst?.status ?? 'unknown',
-    message: `Rule “${RULE_KINDS[rule.kind].words}”: ${worst?.message ?? 'nothing to judge it by.'} ${ASK} (${rule.source}, checked ${rule.checkedOn})`,
+    message: say`Rule “${RULE_KINDS[rule.kind].words}”: ${worst?.message ?? 'nothing to judge it by.'} ${ASK} (${rule.source}, checked ${rule.checkedOn})`,
   };
 }
 

@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import { describe, expect, test } from 'vitest';
 import { example, exampleFile, obstacle } from '../../tests/example';
 import { assess } from '../assess';
@@ -29,8 +30,8 @@ describe('the rules of a place', () => {
     expect(held.value).toBeCloseTo(value, 3);
     const broken = judged(rule(kind, value - 0.5), change);
     expect(broken.status).toBe('fail');
-    expect(broken.message).toContain('Ask the inspector');
-    expect(broken.message).toContain('Upland rule book, sheet 4, checked 2026-10-01');
+    expect(wordingText(broken.message, 'metric')).toContain('Ask the inspector');
+    expect(wordingText(broken.message, 'metric')).toContain('Upland rule book, sheet 4, checked 2026-10-01');
   });
 
   test('lamps and bumpers rise with what carries them; unmeasured they are unknown', () => {

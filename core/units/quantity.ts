@@ -3,7 +3,18 @@ import { MM_PER_INCH, readLength, tapeInches, type Read } from './length';
 /** What a person has chosen to read; stored values are always metric. */
 export type UnitSystem = 'metric' | 'inch';
 
-export type Quantity = 'length' | 'mass' | 'pressure' | 'speed' | 'distance' | 'angle' | 'rim' | 'plain';
+export type Quantity =
+  | 'length'
+  | 'mass'
+  | 'pressure'
+  | 'speed'
+  | 'distance'
+  | 'angle'
+  | 'rim'
+  | 'turns'
+  | 'torque'
+  | 'area'
+  | 'plain';
 
 type Scale = { unit: string; perUnit: number; digits: number };
 
@@ -36,6 +47,19 @@ const SCALES: Record<Quantity, Record<UnitSystem, Scale>> = {
   rim: {
     metric: { unit: 'in', perUnit: 1, digits: 1 },
     inch: { unit: 'in', perUnit: 1, digits: 1 },
+  },
+  turns: {
+    metric: { unit: 'per km', perUnit: 1, digits: 0 },
+    inch: { unit: 'per mile', perUnit: 1 / 1.609344, digits: 0 },
+  },
+  /** International: 1 lbf·ft = 1.3558179483 N·m. */
+  torque: {
+    metric: { unit: 'N·m', perUnit: 1, digits: 0 },
+    inch: { unit: 'lb·ft', perUnit: 1.3558179483314, digits: 0 },
+  },
+  area: {
+    metric: { unit: 'm²', perUnit: 1, digits: 2 },
+    inch: { unit: 'sq ft', perUnit: 0.09290304, digits: 1 },
   },
   plain: {
     metric: { unit: '', perUnit: 1, digits: 3 },

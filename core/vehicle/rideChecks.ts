@@ -1,3 +1,4 @@
+import { inMm, say } from '../wording';
 import { AXLES, type Build } from '../format/build';
 import type { Check } from '../check';
 import { travelOf } from './travel';
@@ -16,7 +17,7 @@ export function rideChecks(build: Build): Check[] {
         status: 'fail',
         value: droopLeft,
         limit: 0,
-        message: `The ${axle} springs lift it ${Math.abs(droopLeft).toFixed(0)} mm past full droop: the wheels hang on their stops. Lift less, or gain droop.`,
+        message: say`The ${axle} springs lift it ${inMm(Math.abs(droopLeft), 0)} past full droop: the wheels hang on their stops. Lift less, or gain droop.`,
       };
     if (bumpLeft <= 0)
       return {
@@ -32,13 +33,13 @@ export function rideChecks(build: Build): Check[] {
         status: 'watch',
         value: droopLeft,
         limit: 0,
-        message: `Only ${droopLeft.toFixed(0)} mm of droop are left at the ${axle}: the wheels top out on every dip.`,
+        message: say`Only ${inMm(droopLeft, 0)} of droop are left at the ${axle}: the wheels top out on every dip.`,
       };
     return {
       id,
       status: 'pass',
       value: droopLeft,
-      message: `The ${axle} stands ${droopLeft.toFixed(0)} mm above full droop and ${bumpLeft.toFixed(0)} mm under full bump.`,
+      message: say`The ${axle} stands ${inMm(droopLeft, 0)} above full droop and ${inMm(bumpLeft, 0)} under full bump.`,
     };
   });
 }

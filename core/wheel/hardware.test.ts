@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import { describe, expect, test } from 'vitest';
 import { checked, example, exampleFile } from '../../tests/example';
 import { assess } from '../assess';
@@ -50,7 +51,7 @@ describe('stud engagement', () => {
         'stud-engagement',
       );
     expect(at(5)).toMatchObject({ status: 'watch' });
-    expect(at(5)?.message).toContain('estimate');
+    expect(wordingText(at(5)?.message ?? '', 'metric')).toContain('estimate');
     expect(at(20)?.status).toBe('watch');
     expect(at(21)?.status).toBe('fail');
   });
@@ -103,7 +104,7 @@ test('clips, material, beadlock, valve, sensor and mass each say their cure', ()
     ['unsprung-mass', '13.0 kg more'],
   ] as const) {
     expect(find(build, id)?.status, id).toBe('watch');
-    expect(find(build, id)?.message).toContain(words);
+    expect(wordingText(find(build, id)?.message ?? '', 'metric')).toContain(words);
   }
 });
 

@@ -1,3 +1,4 @@
+import { inKg, inKpa, inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 
@@ -51,14 +52,14 @@ function engagement(build: Build): Check {
   const padMm = wheel.padMm ?? USUAL_PAD_MM[wheel.material];
   const value = hub.studLengthMm - spacerMm - padMm;
   const most = hub.studLengthMm - spacerMm - THINNEST_PAD_MM;
-  const longer = (limit - value).toFixed(0);
+  const longer = limit - value;
   if (wheel.padMm === undefined ? most < limit : value < limit)
     return {
       id,
       status: 'fail',
       value: wheel.padMm === undefined ? most : value,
       limit,
-      message: `The nuts take ${Math.max(0, wheel.padMm === undefined ? most : value).toFixed(0)} mm of thread at most, less than one diameter (${limit.toFixed(0)} mm). Fit studs at least ${longer} mm longer, or a thinner spacer.`,
+      message: say`The nuts take ${inMm(Math.max(0, wheel.padMm === undefined ? most : value), 0)} of thread at most, less than one diameter (${inMm(limit, 0)}). Fit studs at least ${inMm(longer, 0)} longer, or a thinner spacer.`,
     };
   if (wheel.padMm === undefined)
     return {
@@ -66,14 +67,14 @@ function engagement(build: Build): Check {
       status: 'watch',
       value,
       limit,
-      message: `About ${value.toFixed(0)} mm of thread, an estimate with ${padMm} mm of ${wheel.material} under the nuts${stock.wheel.material === wheel.material ? '' : ', another material than as delivered'}; one diameter is ${limit.toFixed(0)} mm. Measure the wheel’s thickness at the nut.`,
+      message: say`About ${inMm(value, 0)} of thread, an estimate with ${inMm(padMm)} of ${wheel.material} under the nuts${stock.wheel.material === wheel.material ? '' : ', another material than as delivered'}; one diameter is ${inMm(limit, 0)}. Measure the wheel’s thickness at the nut.`,
     };
   return {
     id,
     status: 'pass',
     value,
     limit,
-    message: `The nuts take ${value.toFixed(0)} mm of thread, at least one diameter (${limit.toFixed(0)} mm).`,
+    message: say`The nuts take ${inMm(value, 0)} of thread, at least one diameter (${inMm(limit, 0)}).`,
   };
 }
 
@@ -90,7 +91,7 @@ function spacerChecks(build: Build): Check[] {
         id,
         status: 'watch',
         value: spacerMm,
-        message: `A spacer of ${spacerMm} mm slips over the studs: it takes thread from the nuts and lifts the wheel off the hub’s centring. The right offset is better; spacers are unlawful in places, ask the inspector.`,
+        message: say`A spacer of ${inMm(spacerMm)} slips over the studs: it takes thread from the nuts and lifts the wheel off the hub’s centring. The right offset is better; spacers are unlawful in places, ask the inspector.`,
       },
     ];
   const past = hub.studLengthMm === undefined ? undefined : hub.studLengthMm - spacerMm;
@@ -99,7 +100,7 @@ function spacerChecks(build: Build): Check[] {
       id,
       status: 'watch',
       value: spacerMm,
-      message: `A spacer of ${spacerMm} mm bolts on: torque it to its maker’s figure, again after 50 to 100 km. Spacers are unlawful in places, ask the inspector.`,
+      message: say`A spacer of ${inMm(spacerMm)} bolts on: torque it to its maker’s figure, again after 50 to 100 km. Spacers are unlawful in places, ask the inspector.`,
     },
     past === undefined
       ? {
@@ -113,7 +114,7 @@ function spacerChecks(build: Build): Check[] {
             status: 'watch',
             value: past,
             limit: 0,
-            message: `The studs stand ${past.toFixed(0)} mm out of the spacer’s face: the wheel needs pockets that deep between its holes, else it does not lie flat. A spacer of ${hub.studLengthMm} mm or more hides them.`,
+            message: say`The studs stand ${inMm(past, 0)} out of the spacer’s face: the wheel needs pockets that deep between its holes, else it does not lie flat. A spacer of ${inMm(hub.studLengthMm ?? 0)} or more hides them.`,
           }
         : { id: 'spacer-pockets', status: 'pass', value: past, message: 'The studs end inside the spacer.' },
   ];
@@ -137,7 +138,7 @@ function valveChecks(build: Build): Check[] {
       status: 'watch',
       value: tire.maxPressureKpa,
       limit,
-      message: `The tire may take ${tire.maxPressureKpa} kPa, the valve ${wheel.valveMaxKpa === undefined ? `commonly ${limit} kPa` : `${limit} kPa`}. Stay under the lower of the two, or fit metal valves.`,
+      message: say`The tire may take ${inKpa(tire.maxPressureKpa)}, the valve ${wheel.valveMaxKpa === undefined ? `commonly ${limit} kPa` : `${limit} kPa`}. Stay under the lower of the two, or fit metal valves.`,
     });
   else
     checks.push({
@@ -200,8 +201,8 @@ function wheelChecks(build: Build): Check[] {
       value: now - was,
       limit: HEAVY_SHARE * was,
       message: heavy
-        ? `Each wheel with its tire weighs ${(now - was).toFixed(1)} kg more (${now.toFixed(1)} kg): dampers, ball joints and brakes feel it, and a spare carrier must take it.`
-        : `Each wheel with its tire weighs ${now.toFixed(1)} kg, ${was.toFixed(1)} kg as delivered.`,
+        ? say`Each wheel with its tire weighs ${inKg(now - was, 1)} more (${inKg(now, 1)}): dampers, ball joints and brakes feel it, and a spare carrier must take it.`
+        : say`Each wheel with its tire weighs ${inKg(now, 1)}, ${inKg(was, 1)} as delivered.`,
     });
   }
   return checks;

@@ -1,3 +1,4 @@
+import { inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { codeOf } from '../tire/size';
@@ -17,22 +18,22 @@ function bore(hubMm: number, pack: Build['package']): Check {
     return {
       ...common,
       status: 'fail',
-      message: `The wheel’s bore of ${wheelMm} mm does not pass over the hub of ${hubMm} mm. Choose a wheel with a bore of at least ${hubMm} mm.`,
+      message: say`The wheel’s bore of ${inMm(wheelMm)} does not pass over the hub of ${inMm(hubMm)}. Choose a wheel with a bore of at least ${inMm(hubMm)}.`,
     };
   if (wheelMm <= hubMm + CENTRING_MM)
-    return { ...common, status: 'pass', message: `The bore of ${wheelMm} mm centres on the hub.` };
+    return { ...common, status: 'pass', message: say`The bore of ${inMm(wheelMm)} centres on the hub.` };
   if (pack.centringRing)
     return {
       ...common,
       status: 'pass',
-      message: `A ring ${wheelMm}/${hubMm} mm centres the wheel on the hub.`,
+      message: say`A ring ${wheelMm}/${inMm(hubMm)} centres the wheel on the hub.`,
     };
   if (centredBy === 'nut')
     return { ...common, status: 'pass', message: 'The wheel is made to be centred by its nuts.' };
   return {
     ...common,
     status: 'watch',
-    message: `The bore of ${wheelMm} mm is ${(wheelMm - hubMm).toFixed(1)} mm wider than the hub: the nuts alone centre the wheel. Fit a centring ring ${wheelMm}/${hubMm} mm, or confirm that the wheel is made to be centred by its nuts.`,
+    message: say`The bore of ${inMm(wheelMm)} is ${inMm(wheelMm - hubMm, 1)} wider than the hub: the nuts alone centre the wheel. Fit a centring ring ${wheelMm}/${inMm(hubMm)}, or confirm that the wheel is made to be centred by its nuts.`,
   };
 }
 

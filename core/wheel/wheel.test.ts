@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { example, exampleFile } from '../../tests/example';
@@ -119,7 +120,7 @@ describe('checks on the hub', () => {
       (check) => check.status === 'fail',
     )) {
       expect(s).toBe('fail');
-      expect(message).toMatch(/Choose|choose|Fit|cannot|smallest/);
+      expect(wordingText(message, 'metric')).toMatch(/Choose|choose|Fit|cannot|smallest/);
     }
   });
 });

@@ -45,6 +45,10 @@ export async function openBrowser(): Promise<Browser> {
     '--force-color-profile=srgb',
     '--font-render-hinting=none',
     '--disable-background-networking',
+    // A second tab of a test is another person: it does not sleep while nobody looks at it.
+    '--disable-background-timer-throttling',
+    '--disable-renderer-backgrounding',
+    '--disable-backgrounding-occluded-windows',
     '--use-angle=swiftshader',
     '--enable-unsafe-swiftshader',
     `--user-data-dir=${join(folder, 'profile')}`,

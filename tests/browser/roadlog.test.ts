@@ -61,14 +61,14 @@ describe('a road log', () => {
     const take = await driver.findElement(By.xpath('//button[contains(., "turns per km, measured")]'));
     await driver.executeScript('arguments[0].click()', take);
     await eventually(
-      () => field('Turns per km, measured'),
+      () => field('Turns, measured'),
       (value) => Math.abs(1e6 / Number(value) / trueMm - 1) < 0.003,
       'it stands as measured',
     );
     await saved();
     await driver.navigate().refresh();
     await find('[data-testid="sentence"][data-fresh="true"]');
-    expect(Number(await field('Turns per km, measured'))).toBeGreaterThan(300);
+    expect(Number(await field('Turns, measured'))).toBeGreaterThan(300);
   });
 
   test('a file that cannot be read says where, one that lacks rpm asks for the other', async () => {

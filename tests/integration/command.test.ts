@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { told } from '../../core/wording';
 import { assess } from '../../core/assess';
 import { startCluster } from '../../command/cluster';
 import { stateFolder } from '../../command/paths';
@@ -33,7 +34,7 @@ describe('./vexlo assess', () => {
     (name) => {
       const run = vexlo('assess', join(ROOT, 'demo', 'builds', `${name}.json`));
       expect(run.status).toBe(0);
-      expect(JSON.parse(run.stdout)).toEqual(JSON.parse(JSON.stringify(assess(demoBuild(name)))));
+      expect(JSON.parse(run.stdout)).toEqual(JSON.parse(JSON.stringify(told(assess(demoBuild(name))))));
     },
   );
   test('a bad file: a line per fault on standard error, nothing on standard output, exit 2', () => {

@@ -1,6 +1,6 @@
 import { $work, takeWork } from './work';
 import { toast } from 'sonner';
-import { changesBetween, overlap, withChanges, type Change } from '../../core/history/diff';
+import { changesBetween, overlap, withChanges } from '../../core/history/diff';
 import type { ConflictChange, Versioned } from '../../server/versioned';
 import type { JobVersions, SheetData } from '../../server/jobs';
 import { now as clockNow } from './clock';
@@ -80,11 +80,11 @@ function reconcile(doc: Doc, theirs: Versioned & { since: ConflictChange[] }): v
     if (again) afterEdit(again);
   };
   if (lost.length > 0)
-    toast(`${who} changed ${changeWords(lost)} at the same time. Theirs stands.`, {
+    toast(`${who} changed ${changeWords(doc.subject, lost)} at the same time. Theirs stands.`, {
       duration: 15_000,
       action: { label: 'Put mine back', onClick: putBack },
     });
-  else toast(`${who} changed ${changeWords(others)}. Both changes are kept.`);
+  else toast(`${who} changed ${changeWords(doc.subject, others)}. Both changes are kept.`);
 }
 
 async function saveOnce(doc: Doc): Promise<void> {
@@ -201,8 +201,11 @@ export async function pollRemote(): Promise<void> {
   if (data.kind !== 'ok' || allDocs().some(dirty)) return;
   const seen = new Map(allDocs().map((doc) => [name(doc), doc.document]));
   hydrate(data.value);
-  const changes: Change[] = allDocs().flatMap((doc) => changesBetween(seen.get(name(doc)), doc.document));
-  if (changes.length > 0) toast(`Someone else changed ${changeWords(changes)}.`);
+  const changed = allDocs().flatMap((doc) => {
+    const changes = changesBetween(seen.get(name(doc)), doc.document);
+    return changes.length > 0 ? [changeWords(doc.subject, changes)] : [];
+  });
+  if (changed.length > 0) toast(`Someone else changed ${changed.join('; ')}.`);
 }
 
 /** Puts a sheet on the page as the server holds it. */

@@ -1,16 +1,18 @@
 import type { Json } from '../../core/history/diff';
+import { fieldOf } from '../../core/format/fieldList';
 import type { Quantity } from '../../core/units/quantity';
 import { setStage, setVehicle } from '../state/edits';
 import type { Edited } from '../state/store';
 import { NumberField } from './NumberField';
 
 type Props = {
-  label: string;
-  /** Dots from the top of the build file: `package.tire.massKg`. */
+  /** Dots from the top of the build file: `package.tire.massKg`. What it is called, its quantity and what it means when it is empty stand in the list of fields. */
   path: string;
   value: number | null | undefined;
-  quantity: Quantity;
-  /** What an empty field means; it is then left out of the file, or written as null where `nullable`. */
+  /** Where a panel calls it otherwise than the list does. */
+  label?: string;
+  quantity?: Quantity;
+  /** What an empty field means here; it is then left out of the file, or written as null where `nullable`. */
   empty?: string;
   nullable?: boolean;
   disabled?: boolean;
@@ -21,7 +23,9 @@ type Props = {
 };
 
 /** A number that stands at one place of the build file, in the vehicle or in the stage. */
-export function Field({ path, value, nullable, put: own, ...rest }: Props) {
+export function Field({ path, value, nullable, put: own, label, quantity, empty, ...rest }: Props) {
+  const field = fieldOf(path);
+  const name = field?.short ?? field?.label ?? path;
   const [top = '', ...keys] = path.split('.');
   const put = (next: number | undefined) => {
     const to: Json | undefined = next ?? (nullable ? null : undefined);
@@ -29,5 +33,16 @@ export function Field({ path, value, nullable, put: own, ...rest }: Props) {
       ? setVehicle(`/${keys.join('/')}`, to)
       : setStage(`/${[top, ...keys].join('/')}`, to);
   };
-  return <NumberField path={path} value={value ?? undefined} take={own ?? put} {...rest} />;
+  const said = empty ?? field?.empty;
+  return (
+    <NumberField
+      path={path}
+      value={value ?? undefined}
+      take={own ?? put}
+      label={label ?? (field?.axle ? `${name}, ${field.axle}` : name)}
+      quantity={quantity ?? field?.quantity ?? 'plain'}
+      {...(said === undefined ? {} : { empty: said })}
+      {...rest}
+    />
+  );
 }

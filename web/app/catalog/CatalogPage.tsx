@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import { useState } from 'react';
 import { ITEM_WORDS } from '../../../core/catalog/items';
 import type { UnitSystem } from '../../../core/units/quantity';
@@ -12,7 +13,7 @@ import { useItems } from './useItems';
 import { ITEM_KINDS, type ItemKind } from '../../../core/format/catalog';
 
 /** Everything that can be bought: found, sorted, changed where it stands, brought in and out as CSV. */
-export function CatalogPage({ units }: { units: UnitSystem }) {
+function CatalogPageIsland({ units }: { units: UnitSystem }) {
   const [kind, setKind] = useState<ItemKind>('tire');
   const [words, setWords] = useState('');
   const [inactive, setInactive] = useState(false);
@@ -77,3 +78,5 @@ export function CatalogPage({ units }: { units: UnitSystem }) {
     </main>
   );
 }
+
+export const CatalogPage = bounded('Catalog', CatalogPageIsland);

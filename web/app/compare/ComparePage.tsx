@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import { Printer } from 'lucide-react';
 import type { PaperSheet } from '../../../core/paper/paper';
 import { MOST_STAGES } from '../../../core/paper/sideBySide';
@@ -12,7 +13,7 @@ type Props = {
 };
 
 /** Up to four stages side by side: which, and out as paper, PDF, JSON or CSV. */
-export function ComparePage({ sheet, jobId, stages, chosen }: Props) {
+function ComparePageIsland({ sheet, jobId, stages, chosen }: Props) {
   useReady();
   const query = `stages=${chosen.join(',')}`;
   const toggle = (id: number): void => {
@@ -65,3 +66,5 @@ export function ComparePage({ sheet, jobId, stages, chosen }: Props) {
     </main>
   );
 }
+
+export const ComparePage = bounded('Compare', ComparePageIsland);

@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import { useState } from 'react';
 import type { Due } from '../../../core/log/due';
 import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
@@ -17,7 +18,7 @@ const words = ({ label, on, atKm, byPace }: Due, units: UnitSystem): string =>
   `${label}${on ? ` by ${on}` : ''}${byPace ? ' (at its pace, an estimate)' : ''}${atKm === null ? '' : `, at ${showWithUnit(atKm, 'distance', units)}`}`;
 
 /** What is due on every vehicle that was handed over, soonest first, each with its reminder to copy. */
-export function DuePage({ vehicles, shop, shopName, units }: Props) {
+function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
   useState(() => $shop.set(shop));
   useReady();
   const [which, setWhich] = useState<Which>('all');
@@ -108,3 +109,5 @@ export function DuePage({ vehicles, shop, shopName, units }: Props) {
     </main>
   );
 }
+
+export const DuePage = bounded('Due', DuePageIsland);

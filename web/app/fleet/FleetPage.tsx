@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import { useEffect, useState } from 'react';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import type { FleetLine, FleetProgress } from '../../../server/fleet';
@@ -13,7 +14,7 @@ const order = ({ answer }: FleetLine): number =>
 const takesIt = (line: FleetLine): boolean => order(line) < 2;
 
 /** On which of the shop's vehicles a package fits; asked again until all are judged, whoever judges them. */
-export function FleetPage({ first, units }: { first: FleetProgress; units: UnitSystem }) {
+function FleetPageIsland({ first, units }: { first: FleetProgress; units: UnitSystem }) {
   const [progress, setProgress] = useState(first);
   const { id, done, total, label, lines } = progress;
   useReady();
@@ -81,3 +82,5 @@ export function FleetPage({ first, units }: { first: FleetProgress; units: UnitS
     </main>
   );
 }
+
+export const FleetPage = bounded('Fleet search', FleetPageIsland);

@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import {
   createColumnHelper,
   flexRender,
@@ -59,7 +60,7 @@ type Props = { jobs: Line[]; platforms: readonly KnownPlatform[]; shopName: stri
 type Which = 'open' | 'done';
 
 /** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
-export function JobList({ jobs: all, platforms, shopName, place }: Props) {
+function JobListIsland({ jobs: all, platforms, shopName, place }: Props) {
   const [which, setWhich] = useState<Which>('open');
   const jobs = useMemo(
     () => all.filter(({ status }) => (status === 'done') === (which === 'done')),
@@ -246,3 +247,5 @@ export function JobList({ jobs: all, platforms, shopName, place }: Props) {
     </div>
   );
 }
+
+export const JobList = bounded('Jobs', JobListIsland);

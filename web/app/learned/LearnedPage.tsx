@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { Learned } from '../../../server/learned';
 import { PageHead } from '../../ui/PageHead';
@@ -9,7 +10,7 @@ import { Platforms } from './Platforms';
 type Props = { known: Learned; shopName: string; units: UnitSystem };
 
 /** What the shop's own readings say: how honest it predicts, which bodies it knows, and what differs from sheets. */
-export function LearnedPage({ known, shopName, units }: Props) {
+function LearnedPageIsland({ known, shopName, units }: Props) {
   useReady();
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
@@ -50,3 +51,5 @@ export function LearnedPage({ known, shopName, units }: Props) {
     </main>
   );
 }
+
+export const LearnedPage = bounded('Learned', LearnedPageIsland);

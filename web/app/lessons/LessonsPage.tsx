@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import { useState } from 'react';
 import type { BuildFile } from '../../../core/format/build';
 import { LESSONS } from '../../../core/training/lessons';
@@ -15,7 +16,7 @@ type Props = {
 };
 
 /** Ten short lessons on the shop's own bench; how far each person is, is kept. */
-export function LessonsPage({ builds, progress, person, units }: Props) {
+function LessonsPageIsland({ builds, progress, person, units }: Props) {
   const [done, setDone] = useState(progress);
   const passed = new Set(done.flatMap(({ lesson, passed: yes }) => (yes ? [lesson] : [])));
   const [chosen, setChosen] = useState(() => LESSONS.find(({ id }) => !passed.has(id))?.id ?? LESSONS[0]?.id);
@@ -62,3 +63,5 @@ export function LessonsPage({ builds, progress, person, units }: Props) {
     </main>
   );
 }
+
+export const LessonsPage = bounded('Lessons', LessonsPageIsland);

@@ -1,10 +1,11 @@
+import { bounded } from '../../ui/Boundary';
 import { Printer } from 'lucide-react';
 import type { PaperSheet } from '../../../core/paper/paper';
 import { useReady } from '../../ui/page';
 import { PaperView } from './PaperView';
 
 /** One paper of a job on the page, to be printed from here or taken as PDF. */
-export function PaperPage({ sheet, jobId, pdf }: { sheet: PaperSheet; jobId: number; pdf: string }) {
+function PaperPageIsland({ sheet, jobId, pdf }: { sheet: PaperSheet; jobId: number; pdf: string }) {
   useReady();
   return (
     <main className="mx-auto max-w-[860px] px-6 pt-4 pb-16">
@@ -27,3 +28,5 @@ export function PaperPage({ sheet, jobId, pdf }: { sheet: PaperSheet; jobId: num
     </main>
   );
 }
+
+export const PaperPage = bounded('Paper', PaperPageIsland);

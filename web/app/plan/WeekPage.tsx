@@ -1,3 +1,4 @@
+import { bounded } from '../../ui/Boundary';
 import { useStore } from '@nanostores/react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useState } from 'react';
@@ -17,7 +18,7 @@ import { TaskPanel } from './TaskPanel';
 type Props = { jobs: BoardJob[]; shop: ShopSettings; shopName: string; now: string };
 
 /** The week of the bays over all jobs: planned as early as it goes, moved by hand, planned again around that. */
-export function WeekPage({ jobs, shop, shopName, now }: Props) {
+function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
   useState(() => {
     $shop.set(shop);
     takeJobs(jobs);
@@ -137,3 +138,5 @@ export function WeekPage({ jobs, shop, shopName, now }: Props) {
     </main>
   );
 }
+
+export const WeekPage = bounded('Week', WeekPageIsland);

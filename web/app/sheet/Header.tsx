@@ -2,7 +2,9 @@ import { useStore } from '@nanostores/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { sentenceOf } from '../../../core/verdict';
 import { becomePerson, toggleTheme, toggleUnits } from '../../state/preferences';
-import { HELP_EVENT, goTo } from './keys';
+import { $helpOpen } from '../../state/commands';
+import { goTo } from './keys';
+import { RAIL } from './stations';
 import { JobButton } from './JobDialog';
 import { SaveMark } from './SaveMark';
 import { StageTabs } from './StageTabs';
@@ -10,17 +12,6 @@ import { step } from '../../state/saving';
 import { $active, $assessment, $build, $cures, $job, $theme, $units, $vehicle } from '../../state/store';
 
 type Props = { people: { id: number; name: string }[]; personId: number; shopName: string };
-
-const STATIONS = [
-  ['measure', 'Measure'],
-  ['package', 'Package'],
-  ['fit', 'Fit'],
-  ['load', 'Load'],
-  ['driveline', 'Driveline'],
-  ['cut', 'Cut'],
-  ['build', 'Build'],
-  ['log', 'Log'],
-] as const;
 
 /** The one sentence that matters now. While a newer answer is on its way the last one stands, greyed. */
 function Sentence() {
@@ -134,7 +125,7 @@ export function Header({ people, personId, shopName }: Props) {
               className="plain-button"
               aria-label="Keys"
               title="Keys (?)"
-              onClick={() => dispatchEvent(new Event(HELP_EVENT))}
+              onClick={() => $helpOpen.set(true)}
             >
               ?
             </button>
@@ -144,7 +135,7 @@ export function Header({ people, personId, shopName }: Props) {
         <div className="flex items-start gap-6 pt-1.5">
           <Sentence />
           <nav aria-label="Stations" className="no-print ml-auto flex pt-0.5">
-            {STATIONS.map(([id, words], i) => (
+            {RAIL.map(({ id, label, key }) => (
               <a
                 key={id}
                 href={`#${id}`}
@@ -154,8 +145,8 @@ export function Header({ people, personId, shopName }: Props) {
                   goTo(id);
                 }}
               >
-                <span className="text-graphite mr-1 text-sm">{i + 1}</span>
-                {words}
+                <span className="text-graphite mr-1 text-sm">{key}</span>
+                {label}
               </a>
             ))}
           </nav>

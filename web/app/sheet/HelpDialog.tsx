@@ -1,18 +1,14 @@
-import { useEffect, useState } from 'react';
+import { useStore } from '@nanostores/react';
 import { SheetDialog } from '../../ui/Dialog';
-import { HELP_EVENT, KEYS } from './keys';
+import { $helpOpen } from '../../state/commands';
+import { KEYS } from './keys';
 
 /** `?` lists the keys. */
 export function HelpDialog() {
-  const [open, setOpen] = useState(false);
-  useEffect(() => {
-    const show = (): void => setOpen(true);
-    addEventListener(HELP_EVENT, show);
-    return () => removeEventListener(HELP_EVENT, show);
-  }, []);
+  const open = useStore($helpOpen);
   if (!open) return null;
   return (
-    <SheetDialog title="Keys" close={() => setOpen(false)}>
+    <SheetDialog title="Keys" close={() => $helpOpen.set(false)}>
       <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">
         {KEYS.map(([keys, words]) => (
           <div key={keys} className="contents">

@@ -1,57 +1,132 @@
+import { useStore } from '@nanostores/react';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
-import type { Json } from '../../../core/history/diff';
-import type { HistoryLine } from '../../../server/versioned';
-import { placeWords } from '../../state/changeWords';
+import { toast } from 'sonner';
+import type { VerdictChange } from '../../../core/history/verdictChange';
+import { showRounded, type UnitSystem } from '../../../core/units/quantity';
+import type { HistoryLine, Versioned } from '../../../server/versioned';
+import { refusalWords, send } from '../../state/apiClient';
+import { changeLine, fieldPath } from '../../state/changeWords';
+import { saveAll, showStored } from '../../state/saving';
+import { $active, $jobHead, $units, $vehicle, current, type Doc } from '../../state/store';
 import { SheetDialog } from '../../ui/Dialog';
-import { $active, $vehicle, type Doc } from '../../state/store';
-import { send } from '../../state/apiClient';
 
-const KIND_WORDS: Record<string, string> = {
+const HOW: Record<HistoryLine['kind'], string> = {
   import: 'brought in',
   edit: '',
-  undo: 'undone',
+  undo: 'taken back',
   redo: 'made again',
 };
+const OF: Record<Doc['subject'], string> = { vehicle: 'vehicle', stage: 'stage', job: 'job' };
+/** As many places of one change as are read out. */
+const MOST = 6;
 
-function valueWords(value: Json | undefined): string {
-  if (value === undefined) return 'nothing';
-  const text = typeof value === 'string' ? value : JSON.stringify(value);
-  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
+const verdictWords = ({ grade, leastClearanceMm }: VerdictChange['before'], units: UnitSystem): string =>
+  `${grade}, ${showRounded(leastClearanceMm, 'length', units)}`;
+
+/** What is changed in one piece stands as one: the lines of a batch, under the first of them. */
+function inPieces(lines: readonly HistoryLine[]): HistoryLine[][] {
+  const pieces = new Map<number, HistoryLine[]>();
+  for (const line of lines) {
+    const key = line.batch ?? line.id;
+    pieces.set(key, [...(pieces.get(key) ?? []), line]);
+  }
+  return [...pieces.values()];
 }
 
-/** Who changed what, when, from what to what: this stage and its vehicle, newest first. */
+async function goBack(line: HistoryLine, doc: Doc): Promise<boolean> {
+  await saveAll();
+  const now = current(doc.subject, doc.id);
+  const answer = await send<Versioned & { also: Versioned[] }>(
+    'POST',
+    `/api/documents/${doc.subject}/${doc.id}/back`,
+    { version: now?.version ?? doc.version, change: line.id },
+  );
+  if (answer.kind === 'ok') {
+    showStored([answer.value, ...answer.value.also]);
+    toast(`The ${OF[doc.subject]} is as it was. Undo takes that back.`);
+    return true;
+  }
+  toast(refusalWords(answer));
+  return false;
+}
+
+/** Who changed what, when, from what to what, and what it did to the verdict; newest first. Each can be gone back to. */
 export function HistoryDialog({ close }: { close: () => void }) {
-  const [lines, setLines] = useState<(HistoryLine & { subject: Doc['subject'] })[] | null>(null);
+  const units = useStore($units);
+  const [docs] = useState(() => [$active.get(), $vehicle.get(), $jobHead.get()].filter((doc) => doc != null));
+  const [lines, setLines] = useState<HistoryLine[] | null>(null);
   useEffect(() => {
-    const docs = [$active.get(), $vehicle.get()].filter((doc) => doc != null);
     void Promise.all(
       docs.map(async ({ subject, id }) => {
         const answer = await send<HistoryLine[]>('GET', `/api/documents/${subject}/${id}/history`);
-        return answer.kind === 'ok' ? answer.value.map((line) => ({ ...line, subject })) : [];
+        return answer.kind === 'ok' ? answer.value : [];
       }),
     ).then((all) => setLines(all.flat().sort((a, b) => b.id - a.id)));
-  }, []);
+  }, [docs]);
+  const newest = (subject: Doc['subject']): number | undefined =>
+    lines?.find((line) => line.subject === subject)?.id;
   return (
-    <SheetDialog title="History of this stage and its vehicle" close={close}>
+    <SheetDialog title="History of this stage, its vehicle and the job" close={close} wide>
       {lines === null && <p>Reading…</p>}
       <ol className="divide-line divide-y" data-testid="history">
-        {lines?.map(({ id, subject, person, at, kind, changes }) => (
-          <li key={id} className="py-1.5">
-            <p>
-              <b className="font-semibold">{person}</b>, {format(new Date(at), 'd MMM HH:mm:ss')}{' '}
-              <span className="text-graphite">
-                {subject} {KIND_WORDS[kind]}
-              </span>
-            </p>
-            {changes.slice(0, 6).map((change) => (
-              <p key={change.path} className="pl-4">
-                {placeWords(change.path)}: {valueWords(change.from)} → {valueWords(change.to)}
-              </p>
-            ))}
-            {changes.length > 6 && <p className="text-graphite pl-4">and {changes.length - 6} more places</p>}
-          </li>
-        ))}
+        {inPieces(lines ?? []).map((piece) => {
+          const [head] = piece;
+          if (!head) return null;
+          const verdicts = piece.flatMap((line) => line.verdicts);
+          return (
+            <li key={head.id} className="grid grid-cols-[1fr_auto] gap-x-4 py-1.5">
+              <div>
+                {piece.map((line) =>
+                  line.changes.slice(0, MOST).map((change) => (
+                    <p key={`${line.id} ${change.path}`} className="font-medium">
+                      {changeLine(fieldPath(line.subject, change.path), change, units)}
+                    </p>
+                  )),
+                )}
+                {piece.some(({ changes }) => changes.length > MOST) && (
+                  <p>
+                    and {piece.reduce((sum, { changes }) => sum + Math.max(0, changes.length - MOST), 0)} more
+                    places
+                  </p>
+                )}
+                {head.changes.length === 0 && (
+                  <p className="font-medium">
+                    {OF[head.subject]} {HOW[head.kind]}
+                  </p>
+                )}
+                {verdicts.map((verdict) => (
+                  <p key={verdict.stageId} data-testid="history-verdict">
+                    {verdict.stage}: {verdictWords(verdict.before, units)} →{' '}
+                    {verdictWords(verdict.after, units)}
+                  </p>
+                ))}
+                <p className="text-graphite text-[0.9rem]">
+                  {head.person}, {format(new Date(head.at), 'd MMM HH:mm')}
+                  {head.changes.length > 0 && HOW[head.kind] ? `, ${HOW[head.kind]}` : ''}
+                </p>
+              </div>
+              <div className="flex flex-col items-end gap-1">
+                {piece.map((line) => {
+                  const doc = docs.find(({ subject }) => subject === line.subject);
+                  return (
+                    doc &&
+                    line.id !== newest(line.subject) && (
+                      <button
+                        key={line.id}
+                        type="button"
+                        className="plain-button"
+                        onClick={() => void goBack(line, doc).then((done) => done && close())}
+                      >
+                        Go back to here{piece.length > 1 ? `, ${OF[line.subject]}` : ''}
+                      </button>
+                    )
+                  );
+                })}
+              </div>
+            </li>
+          );
+        })}
       </ol>
     </SheetDialog>
   );

@@ -1,19 +1,12 @@
 import { useStore } from '@nanostores/react';
-import { memo, useEffect, useState } from 'react';
+import { useEffect, useState, type ComponentType, type ReactNode } from 'react';
 import type { Build } from '../../../core/format/build';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
 import { Toasts } from '../../ui/page';
-import { BuildStation } from '../../stations/build/BuildStation';
-import { CutStation } from '../../stations/cut/CutStation';
-import { DrivelineStation } from '../../stations/driveline/DrivelineStation';
-import { FitStation } from '../../stations/fit/FitStation';
-import { LoadStation } from '../../stations/load/LoadStation';
-import { LogStation } from '../../stations/log/LogStation';
-import { MeasureStation } from '../../stations/measure/MeasureStation';
-import { PackageStation } from '../../stations/package/PackageStation';
-import { SearchStation } from '../../stations/search/SearchStation';
+import { bounded, Boundary } from '../../ui/Boundary';
+import { STATIONS, type Station } from './stations';
 import { Header } from './Header';
 import { HelpDialog } from './HelpDialog';
 import { startJudging } from '../../state/judging';
@@ -45,7 +38,7 @@ function open({ data, stageId, person, people, shop }: Props): void {
 }
 
 /** One job as one long working sheet, with stations in the order of the work. */
-export function Sheet(props: Props) {
+function SheetIsland(props: Props) {
   useState(() => open(props));
   const build = useStore($build);
   const activeId = useStore($activeId);
@@ -66,15 +59,14 @@ export function Sheet(props: Props) {
       <main className="mx-auto max-w-[1360px] px-4 pb-16">
         {build ? (
           <>
-            <MeasureStation vehicle={build.vehicle} />
-            <PackageStation build={build} />
-            <Following build={build} of={Search} />
-            <Next build={build} of={Fit} />
-            <Next build={build} of={Load} />
-            <Next build={build} of={Driveline} />
-            <Following build={build} of={Cut} />
-            <Following build={build} of={BuildWork} />
-            <Following build={build} of={Log} />
+            {STATIONS.map(({ id, label, follows, Component }) => {
+              const Following = FOLLOWING[follows];
+              return (
+                <Boundary key={id} what={label} id={id}>
+                  <Following build={build} of={Component} />
+                </Boundary>
+              );
+            })}
           </>
         ) : (
           <p className="py-10 text-lg">
@@ -89,26 +81,18 @@ export function Sheet(props: Props) {
   );
 }
 
-/** The stations that move with the hand, a task after what is under it. */
-const Fit = memo(FitStation);
-const Load = memo(LoadStation);
-const Driveline = memo(DrivelineStation);
+type FollowingProps = { build: Build; of: ComponentType<{ build: Build }> };
 
-function Next({ build, of: Station }: { build: Build; of: typeof Fit }) {
-  const next = useNextTask(build);
-  return <Station build={next} />;
-}
-
-/** The stations that follow when the hand is still, each in its turn. */
-const Cut = memo(CutStation);
-const BuildWork = memo(BuildStation);
-const Log = memo(LogStation);
-const Search = memo(SearchStation);
-
-function Following({ build, of: Station }: { build: Build; of: typeof Cut }) {
-  const still = useSettled(build);
-  return <Station build={still} />;
-}
+/** A station with the build as it follows the hand. */
+const FOLLOWING: Record<Station['follows'], (props: FollowingProps) => ReactNode> = {
+  hand: ({ build, of: Component }) => <Component build={build} />,
+  'next-task': function NextTask({ build, of: Component }) {
+    return <Component build={useNextTask(build)} />;
+  },
+  'still-hand': function StillHand({ build, of: Component }) {
+    return <Component build={useSettled(build)} />;
+  },
+};
 
 function Cautions() {
   return (
@@ -125,3 +109,5 @@ function Cautions() {
     </footer>
   );
 }
+
+export const Sheet = bounded('The sheet', SheetIsland);

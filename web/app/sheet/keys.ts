@@ -1,15 +1,13 @@
 import { tinykeys } from 'tinykeys';
 import { $activeId, $pose, $stages } from '../../state/store';
+import { $cureAsked, $helpOpen, $playing } from '../../state/commands';
+import { RAIL } from './stations';
 import { step } from '../../state/saving';
 import { toggleTheme, toggleUnits } from '../../state/preferences';
 
-export const PLAY_EVENT = 'vexlo:play';
-export const CURE_EVENT = 'vexlo:cure';
-export const HELP_EVENT = 'vexlo:help';
-
 /** The keys of the sheet, in the order that `?` lists them. */
 export const KEYS: readonly (readonly [keys: string, words: string])[] = [
-  ['1 … 8', 'go to Measure, Package, Fit, Load, Driveline, Cut, Build, Log'],
+  [`${RAIL[0]?.key} … ${RAIL.at(-1)?.key}`, `go to ${RAIL.map(({ label }) => label).join(', ')}`],
   ['[ ]', 'previous, next stage'],
   ['F R', 'front, rear axle'],
   [
@@ -51,36 +49,27 @@ export function goTo(station: string): void {
 
 export function listenToKeys(): () => void {
   const cures = Object.fromEntries(
-    Array.from({ length: 9 }, (_, i) => [
-      `Shift+Digit${i + 1}`,
-      free(() => dispatchEvent(new CustomEvent(CURE_EVENT, { detail: i }))),
-    ]),
+    Array.from({ length: 9 }, (_, i) => [`Shift+Digit${i + 1}`, free(() => $cureAsked.set(i))]),
   );
+  const stations = Object.fromEntries(RAIL.map(({ id, key }) => [key, free(() => goTo(id))]));
   const axle = (name: 'front' | 'rear') => free(() => $pose.set({ ...$pose.get(), axle: name }));
   return tinykeys(window, {
     ...cures,
-    '1': free(() => goTo('measure')),
-    '2': free(() => goTo('package')),
-    '3': free(() => goTo('fit')),
-    '4': free(() => goTo('load')),
-    '5': free(() => goTo('driveline')),
-    '6': free(() => goTo('cut')),
-    '7': free(() => goTo('build')),
-    '8': free(() => goTo('log')),
+    ...stations,
     '[': free(() => otherStage(-1)),
     ']': free(() => otherStage(1)),
     f: axle('front'),
     r: axle('rear'),
     u: free(toggleUnits),
     d: free(toggleTheme),
-    'Shift+?': free(() => dispatchEvent(new Event(HELP_EVENT))),
-    '?': free(() => dispatchEvent(new Event(HELP_EVENT))),
+    'Shift+?': free(() => $helpOpen.set(true)),
+    '?': free(() => $helpOpen.set(true)),
     '$mod+z': free(() => void step('undo')),
     '$mod+y': free(() => void step('redo')),
     '$mod+Shift+z': free(() => void step('redo')),
     Space: (event) => {
       if (!(event.target as HTMLElement).closest('button, a'))
-        free(() => dispatchEvent(new Event(PLAY_EVENT)))(event);
+        free(() => $playing.set(!$playing.get()))(event);
     },
   });
 }

@@ -1,3 +1,4 @@
+import { told } from '../../../core/wording';
 import { assess } from '../../../core/assess';
 import { buildReader } from '../../../server/buildFile';
 import { endpoint, handle } from '../../../server/endpoint';
@@ -6,6 +7,6 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
     does: 'Judges a build file, as `./vexlo assess` does.',
     body: buildReader,
-    run: (_ctx, { body }) => assess(body.build),
+    run: (_ctx, { body }) => told(assess(body.build)),
   }),
 });

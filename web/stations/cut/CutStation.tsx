@@ -1,3 +1,4 @@
+import { Said } from '../../ui/Said';
 import { today } from '../../state/clock';
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
@@ -157,7 +158,7 @@ function EdgeTable({
               </td>
               {cut.refused ? (
                 <td colSpan={6}>
-                  <b className="font-semibold">✕ Not cut.</b> {cut.refused}
+                  <b className="font-semibold">✕ Not cut.</b> <Said words={cut.refused} />
                 </td>
               ) : (
                 <>

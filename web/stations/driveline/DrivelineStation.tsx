@@ -42,22 +42,10 @@ export function DrivelineStation({ build }: { build: Build }) {
           Driveline
         </h2>
         <div className="w-36">
-          <Field
-            label="Cruising speed"
-            path="use.cruiseKmh"
-            value={use.cruiseKmh}
-            quantity="speed"
-            empty="not known"
-          />
+          <Field path="use.cruiseKmh" value={use.cruiseKmh} />
         </div>
         <div className="w-36">
-          <Field
-            label="Comfortable rpm"
-            path="use.comfortRpm"
-            value={use.comfortRpm}
-            quantity="plain"
-            empty="not set"
-          />
+          <Field path="use.comfortRpm" value={use.comfortRpm} />
         </div>
         <div className="w-36">
           <Choice

@@ -1,3 +1,4 @@
+import { showWithUnit } from '../../../core/units/quantity';
 import { useStore } from '@nanostores/react';
 import { memo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
@@ -40,16 +41,13 @@ export function SpeedometerPanel({ build, assessment }: { build: Build; assessme
             label="Over-read as delivered, %"
             path="vehicle.stockOverreadPct"
             value={vehicle.stockOverreadPct}
-            quantity="plain"
           />
         </div>
         <div className="w-36">
           <Field
-            label={pack.tire.revsSource === 'measured' ? 'Turns per km, measured' : 'Turns per km, maker’s'}
+            label={pack.tire.revsSource === 'measured' ? 'Turns, measured' : 'Turns, maker’s'}
             path="package.tire.revsPerKm"
             value={pack.tire.revsPerKm}
-            quantity="plain"
-            empty="from the size"
             put={(value) =>
               changeStage([
                 value === undefined
@@ -62,11 +60,9 @@ export function SpeedometerPanel({ build, assessment }: { build: Build; assessme
         </div>
         <div className="w-36">
           <Field
-            label="Tread when new"
             path="package.tire.treadDepthMm"
             value={pack.tire.treadDepthMm}
-            quantity="length"
-            empty={`${correction.worn.treadDepthMm} mm, est.`}
+            empty={`${showWithUnit(correction.worn.treadDepthMm, 'length', units)}, est.`}
           />
         </div>
       </div>

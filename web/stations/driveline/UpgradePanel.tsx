@@ -1,3 +1,4 @@
+import { Said } from '../../ui/Said';
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/format/build';
@@ -156,7 +157,7 @@ function SizeSchool({ build, axle, strength }: { build: Build; axle: AxleName; s
       )}
       {apart && (
         <p className="mt-1 font-medium" data-testid="schools-disagree">
-          ◐ {apart}
+          ◐ <Said words={apart} />
         </p>
       )}
       {editing && <SizeTableDialog close={() => setEditing(false)} />}

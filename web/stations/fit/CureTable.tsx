@@ -6,7 +6,7 @@ import { cured, type CornerCures, type Cure } from '../../../core/clearance/cure
 import { CURE_KINDS, unitOfCure, type CureKind } from '../../../core/clearance/cures/kinds';
 import { CURE_WORDS, cureAmount, labelOf } from '../../../core/verdict';
 import { takePackage } from '../../state/edits';
-import { CURE_EVENT } from '../../app/sheet/keys';
+import { $cureAsked } from '../../state/commands';
 import { step } from '../../state/saving';
 import { $units } from '../../state/store';
 
@@ -67,12 +67,12 @@ export function CureTable({ build, axle, corner, locked }: Props) {
     [corner],
   );
   useEffect(() => {
-    const applyNumbered = (event: Event): void => {
-      const cure = numbered[(event as CustomEvent<number>).detail];
+    return $cureAsked.listen((asked) => {
+      if (asked === null) return;
+      $cureAsked.set(null);
+      const cure = numbered[asked];
       if (cure && !locked) take(build, cure);
-    };
-    addEventListener(CURE_EVENT, applyNumbered);
-    return () => removeEventListener(CURE_EVENT, applyNumbered);
+    });
   }, [build, numbered, locked]);
   if (!corner) return <p className="text-graphite">Working it out…</p>;
   if (corner.cures.length === 0)

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { Pause, Play } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import type { Build } from '../../../core/format/build';
 import type { SweepCorner } from '../../../core/clearance/corner';
 import { Segments } from '../../ui/choices';
@@ -8,13 +8,13 @@ import { RubPicker, ZonePicker } from './policies';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $pose } from '../../state/store';
-import { PLAY_EVENT } from '../../app/sheet/keys';
+import { $playing } from '../../state/commands';
 
 const DEGREES_PER_SECOND = 30;
 
 /** Sweeps lock to lock at the travel on the page, back and forth until it is stopped. */
 function usePlay(corner: SweepCorner, playing: boolean): void {
-  const { steering } = corner.corner;
+  const { steering } = corner;
   const outside = -(steering?.lockOutsideDeg ?? 0);
   const inside = steering?.lockInsideDeg ?? 0;
   useEffect(() => {
@@ -39,14 +39,9 @@ function usePlay(corner: SweepCorner, playing: boolean): void {
 }
 
 export function FitControls({ build, corner }: { build: Build; corner: SweepCorner }) {
-  const [playing, setPlaying] = useState(false);
+  const playing = useStore($playing);
   const steers = corner.corner.steering !== undefined;
   usePlay(corner, playing && steers);
-  useEffect(() => {
-    const toggle = (): void => setPlaying((now) => !now);
-    addEventListener(PLAY_EVENT, toggle);
-    return () => removeEventListener(PLAY_EVENT, toggle);
-  }, []);
   const Icon = playing ? Pause : Play;
   return (
     <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1">
@@ -82,7 +77,7 @@ export function FitControls({ build, corner }: { build: Build; corner: SweepCorn
         className="plain-button flex items-center gap-2"
         disabled={!steers}
         aria-pressed={playing}
-        onClick={() => setPlaying(!playing)}
+        onClick={() => $playing.set(!playing)}
       >
         <Icon size={16} aria-hidden /> Lock to lock
       </button>

@@ -1,3 +1,4 @@
+import { showWithUnit } from '../../../core/units/quantity';
 import { useStore } from '@nanostores/react';
 import { SlidersHorizontal } from 'lucide-react';
 import { useState } from 'react';
@@ -5,7 +6,7 @@ import type { Build } from '../../../core/format/build';
 import { KISS } from '../../../core/clearance/rub';
 import { Segments } from '../../ui/choices';
 import { changeStage } from '../../state/edits';
-import { $shop, editStages } from '../../state/store';
+import { $shop, editStages, $units } from '../../state/store';
 import { ZoneDialog } from './ZoneDialog';
 import { zoneChosen, zoneOptions, zoneValue } from './zones';
 import type { RubPolicy } from '../../../core/format/use';
@@ -47,9 +48,10 @@ export const RUB_WORDS: Record<RubPolicy, string> = {
 
 /** How much rub this job accepts: a policy of the job, so all its stages follow. */
 export function RubPicker({ build }: { build: Build }) {
+  const units = useStore($units);
   return (
     <div
-      title={`A soft liner may be met by up to ${KISS.depthMm} mm in the last ${Math.round((1 - KISS.fromLockShare) * 100)} % of lock. Holds for every stage of this job.`}
+      title={`A soft liner may be met by up to ${showWithUnit(KISS.depthMm, 'length', units)} in the last ${Math.round((1 - KISS.fromLockShare) * 100)} % of lock. Holds for every stage of this job.`}
     >
       <Segments
         label="Rub"

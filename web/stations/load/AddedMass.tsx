@@ -1,3 +1,6 @@
+import { useStore } from '@nanostores/react';
+import { $units } from '../../state/store';
+import { showWithUnit } from '../../../core/units/quantity';
 import { Plus, Trash2 } from 'lucide-react';
 import type { Build } from '../../../core/format/build';
 import { Field } from '../../ui/Field';
@@ -30,6 +33,7 @@ export function AddedMass({
   masses: Masses;
   locked: boolean;
 }) {
+  const units = useStore($units);
   const add = (label: string, massKg: number, share: number, heightMm: number): void =>
     void put([
       ...masses,
@@ -133,7 +137,7 @@ export function AddedMass({
           <option value="">or a usual one, est.</option>
           {USUAL.map(([label, massKg]) => (
             <option key={label} value={label}>
-              {label}, about {massKg} kg
+              {label}, about {showWithUnit(massKg, 'mass', units)}
             </option>
           ))}
         </select>

@@ -1,3 +1,4 @@
+import { Said } from '../../ui/Said';
 import { today } from '../../state/clock';
 import { useStore } from '@nanostores/react';
 import { Trash2 } from 'lucide-react';
@@ -75,7 +76,7 @@ export function ChalkPanel({ build }: { build: Build }) {
       {newest && (
         <p className="mt-1 font-medium" data-testid="chalk-step">
           {newest.axle === 'front' ? 'Front' : 'Rear'}:{' '}
-          {chalkStep(newest, roadPressureOf(build, newest.axle), limitKpa).message}
+          <Said words={chalkStep(newest, roadPressureOf(build, newest.axle), limitKpa).message} />
         </p>
       )}
       {entries.length > 0 && (

@@ -1,3 +1,4 @@
+import { Said } from '../../ui/Said';
 import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
@@ -47,7 +48,7 @@ export function GroundPanel({ build, assessment: { ground } }: { build: Build; a
       </table>
       {ground.checks.map(({ id, message }) => (
         <p key={id} className="text-[0.9rem]">
-          ? {message}
+          ? <Said words={message} />
         </p>
       ))}
       <details className="mt-1">

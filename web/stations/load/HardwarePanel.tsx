@@ -67,21 +67,8 @@ export function HardwarePanel({
             options={YES_NO}
             put={(value) => void setVehicle('/hub/clips', truth(value))}
           />
-          <Field
-            label="Stud length"
-            path="vehicle.hub.studLengthMm"
-            value={hub.studLengthMm}
-            quantity="length"
-            empty="not measured"
-          />
-          <Field
-            {...base}
-            label="Wheel under the nut"
-            path="package.wheel.padMm"
-            value={wheel.padMm}
-            quantity="length"
-            empty="not measured"
-          />
+          <Field path="vehicle.hub.studLengthMm" value={hub.studLengthMm} />
+          <Field {...base} path="package.wheel.padMm" value={wheel.padMm} />
           <Open
             {...base}
             label={spacerMm > 0 ? 'Spacer' : 'Spacer (none)'}
@@ -116,14 +103,7 @@ export function HardwarePanel({
             ]}
             put={(value) => void setStage('/package/wheel/valve', value)}
           />
-          <Field
-            {...base}
-            label="Valve takes"
-            path="package.wheel.valveMaxKpa"
-            value={wheel.valveMaxKpa}
-            quantity="pressure"
-            empty="not known"
-          />
+          <Field {...base} path="package.wheel.valveMaxKpa" value={wheel.valveMaxKpa} />
           <Open
             {...base}
             label="Pressure sensor"

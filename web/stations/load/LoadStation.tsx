@@ -1,3 +1,4 @@
+import { Said } from '../../ui/Said';
 import { useStore } from '@nanostores/react';
 import { Scale } from 'lucide-react';
 import { lazy, memo, Suspense, useState } from 'react';
@@ -41,13 +42,7 @@ export function LoadStation({ build }: { build: Build }) {
           Load
         </h2>
         <div className="w-44">
-          <Field
-            label="Top speed"
-            path="use.topKmh"
-            value={build.use.topKmh}
-            quantity="speed"
-            empty="not known"
-          />
+          <Field path="use.topKmh" value={build.use.topKmh} />
         </div>
         <button
           type="button"
@@ -169,7 +164,7 @@ function Bars({ build, assessment: { load }, say }: Shown & { build: Build; say:
       </p>
       {load.hiddenBySum && (
         <p className="font-medium" data-testid="hidden-by-sum">
-          ◐ {load.hiddenBySum}
+          ◐ <Said words={load.hiddenBySum} />
         </p>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { wordingText } from '../../../core/wording';
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import type { Build } from '../../../core/format/build';
@@ -32,6 +33,7 @@ function ResidualBar({
 }: {
   residual: Residual;
 }) {
+  const units = useStore($units);
   const at = (value: number): number =>
     WIDTH / 2 + (Math.max(-FULL_MM, Math.min(FULL_MM, value)) / FULL_MM) * (WIDTH / 2);
   return (
@@ -40,7 +42,7 @@ function ResidualBar({
       height={18}
       viewBox={`0 0 ${WIDTH} 18`}
       role="img"
-      aria-label={`${residualMm.toFixed(1)} mm against predicted ${predictedMm.toFixed(1)} mm`}
+      aria-label={`${mm(residualMm, units)} against predicted ${mm(predictedMm, units)}`}
     >
       <path d={`M0 9H${WIDTH}`} stroke="var(--line)" />
       <rect
@@ -141,7 +143,9 @@ export function Reconcile({
               <td className="py-1">
                 {readingWords(residual.reading, build, units)}
                 {residual.causes.length > 0 && (
-                  <p className="text-[0.9rem] font-medium">▲ Likely: {residual.causes.join('; ')}.</p>
+                  <p className="text-[0.9rem] font-medium">
+                    ▲ Likely: {residual.causes.map((cause) => wordingText(cause, units)).join('; ')}.
+                  </p>
                 )}
               </td>
               <td className="pr-3 text-right whitespace-nowrap">

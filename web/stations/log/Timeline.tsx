@@ -31,7 +31,7 @@ const MOST = 60;
 
 function eventWords(event: TimelineEvent): string {
   if (event.kind === 'change')
-    return `${event.of} ${HOW[event.how]}${event.changes.length > 0 ? `: ${changeWords(event.changes)}` : ''}`;
+    return `${event.of} ${HOW[event.how]}${event.changes.length > 0 ? `: ${changeWords(event.of === 'vehicle' ? 'vehicle' : 'stage', event.changes)}` : ''}`;
   return event.kind === 'log' ? '' : event.kind === 'tick' ? `✓ ${event.words}` : event.words;
 }
 

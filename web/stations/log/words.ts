@@ -58,6 +58,6 @@ export function entryWords(entry: LogEntry, build: Build | null, units: UnitSyst
     case 'reconciled':
       return entry.dismissed
         ? `readings dismissed: ${entry.dismissed}`
-        : `taken over as measured: ${entry.taken.map(({ key, mm: by }) => `${key} ${by > 0 ? '+' : ''}${by.toFixed(1)} mm`).join(', ')}`;
+        : `taken over as measured: ${entry.taken.map(({ key, mm: by }) => `${key} ${by > 0 ? '+' : ''}${mm(by, units)}`).join(', ')}`;
   }
 }

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { lazy, memo, Suspense, useState } from 'react';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName, Build } from '../../../core/format/build';
 import { Segments } from '../../ui/choices';
 import type { RoundReading } from '../../../core/measure/round';
 import type { Side } from '../../../core/format/measured';
@@ -38,7 +38,7 @@ const WAYS: readonly (readonly [Way, string])[] = [
  * The vehicle as it stands: its fields, its corners, and what the wheel could meet, as table and drawing at once.
  * Redrawn only when the vehicle or the chosen axle changes: a package that is dragged leaves it as it is.
  */
-export const MeasureStation = memo(function MeasureStation({ vehicle }: { vehicle: Vehicle }) {
+export const MeasureStation = memo(function MeasureStation({ build: { vehicle } }: { build: Build }) {
   const axle: AxleName = useStore($axle);
   const { obstacles } = vehicle.corners[axle];
   const [chosen, setChosen] = useState<string | null>(null);

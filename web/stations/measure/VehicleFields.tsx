@@ -41,32 +41,17 @@ export function VehicleFields({ vehicle }: { vehicle: Vehicle }) {
           ]}
           choose={(kind) => void setVehicle('/kind', kind)}
         />
-        <Field label="Wheelbase" path="vehicle.wheelbaseMm" value={vehicle.wheelbaseMm} quantity="length" />
+        <Field path="vehicle.wheelbaseMm" value={vehicle.wheelbaseMm} />
         <TextField
           label="Hub bolt circle"
           path="vehicle.hub.pcdMm"
           value={boltCircleWords(vehicle.hub.studs, vehicle.hub.pcdMm)}
           take={typeHubCircle}
         />
-        <Field
-          label="Track, front"
-          path="vehicle.trackMm.front"
-          value={vehicle.trackMm.front}
-          quantity="length"
-        />
-        <Field
-          label="Track, rear"
-          path="vehicle.trackMm.rear"
-          value={vehicle.trackMm.rear}
-          quantity="length"
-        />
-        <Field label="Hub bore" path="vehicle.hub.boreMm" value={vehicle.hub.boreMm} quantity="length" />
-        <Field
-          label="Smallest rim over brakes"
-          path="vehicle.minRimIn"
-          value={vehicle.minRimIn}
-          quantity="rim"
-        />
+        <Field path="vehicle.trackMm.front" value={vehicle.trackMm.front} />
+        <Field path="vehicle.trackMm.rear" value={vehicle.trackMm.rear} />
+        <Field path="vehicle.hub.boreMm" value={vehicle.hub.boreMm} />
+        <Field path="vehicle.minRimIn" value={vehicle.minRimIn} />
       </div>
       <More vehicle={vehicle} />
     </div>
@@ -91,34 +76,12 @@ function More({ vehicle }: { vehicle: Vehicle }) {
           label="Stock tire diameter"
           path="vehicle.stock.tire.overallDiameterMm"
           value={stock.tire.overallDiameterMm}
-          quantity="length"
           empty="from the code"
         />
-        <Field
-          label="Stock wheel diameter"
-          path="vehicle.stock.wheel.diameterIn"
-          value={wheel.diameterIn}
-          quantity="rim"
-        />
-        <Field
-          label="Stock wheel width"
-          path="vehicle.stock.wheel.widthIn"
-          value={wheel.widthIn}
-          quantity="rim"
-        />
-        <Field
-          label="Stock offset"
-          path="vehicle.stock.wheel.offsetMm"
-          value={wheel.offsetMm}
-          quantity="length"
-        />
-        <Field
-          label="Axle ratio"
-          path="vehicle.stock.axleRatio"
-          value={stock.axleRatio}
-          quantity="plain"
-          step={0.1}
-        />
+        <Field label="Stock wheel diameter" path="vehicle.stock.wheel.diameterIn" value={wheel.diameterIn} />
+        <Field label="Stock wheel width" path="vehicle.stock.wheel.widthIn" value={wheel.widthIn} />
+        <Field label="Stock offset" path="vehicle.stock.wheel.offsetMm" value={wheel.offsetMm} />
+        <Field path="vehicle.stock.axleRatio" value={stock.axleRatio} step={0.1} />
         <Choice
           label="Nut seat"
           value={hub.seat}
@@ -131,43 +94,13 @@ function More({ vehicle }: { vehicle: Vehicle }) {
           value={hub.thread ?? ''}
           take={(text) => setVehicle('/hub/thread', text || undefined)}
         />
-        <Field
-          label="Stud length"
-          path="vehicle.hub.studLengthMm"
-          value={hub.studLengthMm}
-          quantity="length"
-          empty="not measured"
-        />
-        <Field
-          label="Centre of gravity height"
-          path="vehicle.cgHeightMm"
-          value={vehicle.cgHeightMm}
-          quantity="length"
-          empty="not known"
-        />
-        <Field label="Axle load, front" path="vehicle.massKg.front" value={massKg.front} quantity="mass" />
-        <Field label="Axle load, rear" path="vehicle.massKg.rear" value={massKg.rear} quantity="mass" />
-        <Field
-          label="Axle rating, front"
-          path="vehicle.ratingsKg.front"
-          value={ratingsKg.front}
-          quantity="mass"
-          empty="not known"
-        />
-        <Field
-          label="Axle rating, rear"
-          path="vehicle.ratingsKg.rear"
-          value={ratingsKg.rear}
-          quantity="mass"
-          empty="not known"
-        />
-        <Field
-          label="Gross rating"
-          path="vehicle.ratingsKg.gross"
-          value={ratingsKg.gross}
-          quantity="mass"
-          empty="not known"
-        />
+        <Field path="vehicle.hub.studLengthMm" value={hub.studLengthMm} />
+        <Field path="vehicle.cgHeightMm" value={vehicle.cgHeightMm} />
+        <Field path="vehicle.massKg.front" value={massKg.front} />
+        <Field path="vehicle.massKg.rear" value={massKg.rear} />
+        <Field path="vehicle.ratingsKg.front" value={ratingsKg.front} />
+        <Field path="vehicle.ratingsKg.rear" value={ratingsKg.rear} />
+        <Field path="vehicle.ratingsKg.gross" value={ratingsKg.gross} />
         <Choice
           label="Speedometer counts at"
           value={vehicle.speedSensor}
@@ -177,12 +110,7 @@ function More({ vehicle }: { vehicle: Vehicle }) {
           ]}
           choose={(where) => void setVehicle('/speedSensor', where)}
         />
-        <Field
-          label="Over-reads as delivered, %"
-          path="vehicle.stockOverreadPct"
-          value={vehicle.stockOverreadPct}
-          quantity="plain"
-        />
+        <Field path="vehicle.stockOverreadPct" value={vehicle.stockOverreadPct} />
       </div>
     </details>
   );

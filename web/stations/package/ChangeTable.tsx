@@ -52,7 +52,7 @@ function rowsOf(build: Build, { tire, wheel, speedometer }: Assessment): Row[] {
     ...(scrub
       ? [{ words: 'Scrub radius', quantity: 'length' as const, stock: scrub.stock, now: scrub.package }]
       : []),
-    { words: 'Turns per km', quantity: 'plain', stock: tire.stock.revsPerKm, now: tire.package.revsPerKm },
+    { words: 'Turns', quantity: 'turns', stock: tire.stock.revsPerKm, now: tire.package.revsPerKm },
     {
       words: 'Dial over-reads, %',
       quantity: 'plain',

@@ -1,3 +1,4 @@
+import { Said } from '../../ui/Said';
 import type { Check } from '../../../core/check';
 
 /** A word and a shape for each answer; never a colour alone. */
@@ -21,7 +22,9 @@ function Line({ check: { id, status, message } }: { check: Check }) {
       >
         {MARKS[status][0]} {MARKS[status][1]}
       </span>
-      <span>{message}</span>
+      <span>
+        <Said words={message} />
+      </span>
     </li>
   );
 }

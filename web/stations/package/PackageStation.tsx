@@ -43,10 +43,8 @@ export function PackageStation({ build }: { build: Build }) {
               </span>
               <Field
                 hideLabel
-                label="Axle ratio of this stage"
                 path="package.axleRatio"
                 value={build.package.axleRatio}
-                quantity="plain"
                 step={0.1}
                 empty={`${build.vehicle.stock.axleRatio} as delivered`}
               />

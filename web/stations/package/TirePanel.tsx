@@ -1,3 +1,6 @@
+import { useStore } from '@nanostores/react';
+import { $units } from '../../state/store';
+import { show, showRounded } from '../../../core/units/quantity';
 import { memo } from 'react';
 import type { Tire } from '../../../core/format/build';
 import { readTireCode } from '../../../core/tire/code';
@@ -53,7 +56,11 @@ function typeLoadTable(text: string): Edited {
 }
 
 export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, catalog, openCatalog }: Props) {
+  const units = useStore($units);
   const size = tireSize(tire, rimWidthIn);
+  /** What an empty field stands for, to the whole mm or the sixteenth. */
+  const about = (mm: number): string =>
+    `≈ ${show(units === 'metric' ? Math.round(mm) : mm, 'length', units)}`;
   const code = readTireCode(tire.code);
   const set = (key: string) => (value: number | undefined) => setStage(`/package/tire/${key}`, value);
   const field = { quantity: 'length', disabled: locked } as const;
@@ -81,7 +88,7 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
           label="Overall diameter"
           path="package.tire.overallDiameterMm"
           value={tire.overallDiameterMm}
-          empty={`≈ ${size.overallDiameterMm.toFixed(0)}`}
+          empty={about(size.overallDiameterMm)}
           take={set('overallDiameterMm')}
         />
         <NumberField
@@ -89,7 +96,7 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
           label="Section width"
           path="package.tire.sectionWidthMm"
           value={tire.sectionWidthMm}
-          empty={`≈ ${(code.ok ? nominalSize(code.value).sectionMm : 0).toFixed(0)}`}
+          empty={about(code.ok ? nominalSize(code.value).sectionMm : 0)}
           take={set('sectionWidthMm')}
         />
         <Choice
@@ -116,28 +123,20 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
       <p className="text-graphite text-[0.85rem]">
         Diameter from the{' '}
         {size.source.diameter === 'maker' ? 'sheet (entered)' : 'code (nominal: up to 3 % off)'}, width from
-        the {size.source.width === 'maker' ? 'sheet (entered)' : 'code'}; {size.sectionWidthMm.toFixed(0)} mm
+        the {size.source.width === 'maker' ? 'sheet (entered)' : 'code'};{' '}
+        {showRounded(size.sectionWidthMm, 'length', units)}
         wide on this {rimWidthIn} in rim.
       </p>
       <details>
         <summary className="caption">The rest of the maker’s sheet</summary>
         <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-1.5">
           <Field
-            label="Tread width"
             path="package.tire.treadWidthMm"
             value={tire.treadWidthMm}
-            quantity="length"
-            empty={`≈ ${size.treadWidthMm.toFixed(0)}`}
+            empty={about(size.treadWidthMm)}
             disabled={locked}
           />
-          <Field
-            label="Measuring rim"
-            path="package.tire.measuringRimIn"
-            value={tire.measuringRimIn}
-            quantity="rim"
-            empty="by the rule"
-            disabled={locked}
-          />
+          <Field path="package.tire.measuringRimIn" value={tire.measuringRimIn} disabled={locked} />
           {(['Narrowest rim', 'Widest rim'] as const).map((label, end) => (
             <NumberField
               key={label}
@@ -151,21 +150,12 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
             />
           ))}
           <Field
-            label="Turns per km"
             path="package.tire.revsPerKm"
             value={tire.revsPerKm}
-            quantity="plain"
-            empty={`≈ ${size.revsPerKm.toFixed(0)}`}
+            empty={`≈ ${show(size.revsPerKm, 'turns', units)}`}
             disabled={locked}
           />
-          <Field
-            label="Highest pressure"
-            path="package.tire.maxPressureKpa"
-            value={tire.maxPressureKpa}
-            quantity="pressure"
-            empty="not known"
-            disabled={locked}
-          />
+          <Field path="package.tire.maxPressureKpa" value={tire.maxPressureKpa} disabled={locked} />
           <div className="col-span-2">
             <TextField
               label="Maker’s load table, kPa:kg, as 200:820 250:960"

@@ -128,20 +128,8 @@ export function WheelPanel({ build, locked, catalog, openCatalog }: Props) {
             choose={(material) => void setStage('/package/wheel/material', material)}
             disabled={locked}
           />
-          <Field
-            label="Load rating"
-            path="package.wheel.loadRatingKg"
-            value={wheel.loadRatingKg}
-            quantity="mass"
-            disabled={locked}
-          />
-          <Field
-            label="Mass"
-            path="package.wheel.massKg"
-            value={wheel.massKg}
-            quantity="mass"
-            disabled={locked}
-          />
+          <Field path="package.wheel.loadRatingKg" value={wheel.loadRatingKg} disabled={locked} />
+          <Field path="package.wheel.massKg" value={wheel.massKg} disabled={locked} />
         </div>
       </details>
     </div>

@@ -1,3 +1,6 @@
+import { useStore } from '@nanostores/react';
+import { $units } from '../../state/store';
+import { showWithUnit } from '../../../core/units/quantity';
 import { vecOf, type Vec } from '../../../core/geometry/vec';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -29,6 +32,7 @@ function readBox(typed: typeof FIRST_BOX): Box | null {
 
 /** Steps three and four: a box to crop to or to mark by, a brush, and the parts that are marked. */
 export function PartsStep({ scan, setBrush }: Props) {
+  const units = useStore($units);
   const { state, set, run, taken, worker, draw } = scan;
   const [box, setBox] = useState(FIRST_BOX);
   const [chosen, setChosen] = useState(0);
@@ -112,7 +116,7 @@ export function PartsStep({ scan, setBrush }: Props) {
             paint(false);
           }}
         />
-        <span className="text-graphite">{brushMm} mm</span>
+        <span className="text-graphite">{showWithUnit(brushMm, 'length', units)}</span>
       </div>
       <table className="w-full text-[0.92rem]" data-testid="scan-parts">
         <tbody>

@@ -80,7 +80,7 @@ function OneStep({ report: { nextLift, tuck } }: { report: Report }) {
     <p className="mt-1" data-testid="one-step">
       One step past the limit:{' '}
       {nextLift &&
-        `the next lift kit (${nextLift.liftMm} mm) would let a tire of ${mm(nextLift.diameterMm, units)} stand`}
+        `the next lift kit (${mm(nextLift.liftMm, units)}) would let a tire of ${mm(nextLift.diameterMm, units)} stand`}
       {nextLift && tuck.largest && '; '}
       {tuck.largest &&
         `tucking the liner by 5 mm would let ${tuck.count.toLocaleString('en')} more stand, up to ${mm(tuck.largest.diameterMm, units)}`}
