@@ -325,3 +325,39 @@ describe('manners', () => {
       expect(name.startsWith(address) || name.startsWith('data:') || name.startsWith('blob:')).toBe(true);
   });
 });
+
+describe('a part that fails', () => {
+  test('says what failed, keeps what was typed and the rest, and loads again', async () => {
+    const { driver, devtools, go, openStage, type, saved, text, find, eventually, field } = bench();
+    await openStage('Uplands Seed Bank', 1);
+    await type('Spacer', '7');
+    await saved();
+    const url = new URL(await driver.getCurrentUrl());
+    // One station asks the browser what is seen: here it answers with a fault, once for each that asks.
+    await devtools('Page.enable', {});
+    await devtools('Page.addScriptToEvaluateOnNewDocument', {
+      source: `
+        const honest = window.IntersectionObserver;
+        window.IntersectionObserver = function () { throw new Error('no eyes today'); };
+        window.mend = () => { window.IntersectionObserver = honest; };
+      `,
+    });
+    await go(url.pathname + url.search);
+    const failed = '[data-failed="Cut"]';
+    expect(await text(failed)).toContain('This part of the page failed: no eyes today');
+    expect(await text('#package')).toContain('Wheel');
+    expect(await field('Spacer')).toBe('7');
+    await type('Spacer', '8');
+    await saved();
+    await driver.executeScript('window.mend()');
+    const again = await find(`${failed} button`);
+    await driver.executeScript('arguments[0].click()', again);
+    await eventually(
+      () => driver.findElements(By.css(failed)),
+      (list) => list.length === 0,
+      'it is there again',
+    );
+    expect(await text('#cut')).toContain('Cut');
+    expect(await field('Spacer')).toBe('8');
+  });
+});
