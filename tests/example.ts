@@ -38,6 +38,13 @@ export function obstacle(points: Obstacle['points'], more: Partial<Obstacle> = {
   };
 }
 
+/** Points of an edge on a circle about the hub, `y` outboard, by degrees forward of the upright. */
+export const arc = (radius: number, y: number, fromDeg: number, toDeg: number): [number, number, number][] =>
+  Array.from({ length: 4 }, (_, i) => {
+    const angle = ((fromDeg + ((toDeg - fromDeg) * i) / 3) * Math.PI) / 180;
+    return [radius * Math.sin(angle), y, radius * Math.cos(angle)];
+  });
+
 /** A small valid build file: one far obstacle a corner, straight wheel paths, steered in front. */
 export function exampleFile(change: Change = {}): BuildFile {
   const suspension = {

@@ -2,18 +2,12 @@ import { wordingText } from '../wording';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { seeded } from '../../command/seeded';
-import { demoBuild, example, obstacle } from '../../tests/example';
+import { arc, demoBuild, example, obstacle } from '../../tests/example';
 import type { Build } from '../format/build';
 import { predict, keyOf, priorMm, unknownsOf, waysOf } from './predict';
 import { reconcile } from './reconcile';
 import { takeOver } from './takeOver';
 import { testReadingSchema, type TestReading } from '../format/testFit';
-
-const arc = (radius: number, y: number, fromDeg: number, toDeg: number): [number, number, number][] =>
-  Array.from({ length: 4 }, (_, i) => {
-    const angle = ((fromDeg + ((toDeg - fromDeg) * i) / 3) * Math.PI) / 180;
-    return [radius * Math.sin(angle), y, radius * Math.cos(angle)];
-  });
 
 const build: Build = example({
   front: {
