@@ -124,8 +124,7 @@ export const TirePanel = memo(function TirePanel({ tire, rimWidthIn, locked, cat
         Diameter from the{' '}
         {size.source.diameter === 'maker' ? 'sheet (entered)' : 'code (nominal: up to 3 % off)'}, width from
         the {size.source.width === 'maker' ? 'sheet (entered)' : 'code'};{' '}
-        {showRounded(size.sectionWidthMm, 'length', units)}
-        wide on this {rimWidthIn} in rim.
+        {showRounded(size.sectionWidthMm, 'length', units)} wide on this {rimWidthIn} in rim.
       </p>
       <details>
         <summary className="caption">The rest of the maker’s sheet</summary>
