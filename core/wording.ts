@@ -13,7 +13,6 @@ export const inMm = figure('length');
 export const inKg = figure('mass');
 export const inKpa = figure('pressure');
 export const inKmh = figure('speed');
-export const inKm = figure('distance');
 export const inNm = figure('torque');
 
 type Part = Wording | number | Figure;

@@ -12,6 +12,7 @@ import {
   writeFleetAnswer,
 } from '../data/fleet';
 import type { Actor } from './versioned';
+import { MOST_ID } from './endpoint';
 import { done, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { kitsByPlatform } from './offers';
@@ -61,7 +62,7 @@ export async function workOnFleet(boss: PgBoss, db: Database): Promise<void> {
   });
 }
 
-export const fleetBody = z.strictObject({ stageId: whole(1, 2_147_483_647) });
+export const fleetBody = z.strictObject({ stageId: whole(1, MOST_ID) });
 
 /** Puts the package of a stage into the queue, to be tried on every vehicle of the shop. */
 export async function startFleetSearch(

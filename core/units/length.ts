@@ -1,3 +1,5 @@
+import type { Result } from '../result';
+
 export const MM_PER_INCH = 25.4;
 
 /** Nearest sixteenth of an inch to a length in mm, as a whole number of sixteenths. */
@@ -24,7 +26,7 @@ export function tapeInches(mm: number): string {
 }
 
 /** A value that was read, or the fault and its cure in words. */
-export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
+export type Read<T> = Result<T, { message: string }>;
 
 const NUMBER = String.raw`\d+(?:[.,]\d+)?|[.,]\d+`;
 const MIXED = new RegExp(
