@@ -12,5 +12,8 @@ export default defineConfig({
   devToolbar: { enabled: false },
   // The middleware looks where a change comes from, whatever its content type, and refuses in the one shape.
   security: { checkOrigin: false, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },
-  vite: { plugins: [tailwindcss()], worker: { format: 'es' } },
+  // Scripts are named by their hashes; what else the policy says is added in the middleware.
+  experimental: { csp: true },
+  // A sheet waits for the code of the leaf of its address before it draws.
+  vite: { plugins: [tailwindcss()], worker: { format: 'es' }, build: { target: 'es2022' } },
 });

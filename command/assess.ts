@@ -1,7 +1,6 @@
-import { readFileSync } from 'node:fs';
 import { told } from '../core/wording';
 import { assess } from '../core/assess';
-import { faultLines, readBuildText } from '../formats/buildJson';
+import { readBuildFile, writeOut } from './buildFile';
 
 /**
  * Prints the assessment of one build file as JSON and answers 0. A faulty file prints one line per fault to
@@ -12,18 +11,11 @@ export function assessFile([file, ...more]: string[]): number {
     console.error('usage: ./vexlo assess FILE.json');
     return 2;
   }
-  let text: string;
-  try {
-    text = readFileSync(file, 'utf8');
-  } catch (error) {
-    console.error(`${file}: cannot be read; ${error instanceof Error ? error.message : String(error)}`);
-    return 2;
-  }
-  const read = readBuildText(text);
+  const read = readBuildFile(file);
   if (!read.ok) {
-    console.error(faultLines(read.faults));
+    console.error(read.words);
     return 2;
   }
-  process.stdout.write(`${JSON.stringify(told(assess(read.build)), null, 1)}\n`);
+  writeOut(`${JSON.stringify(told(assess(read.value)), null, 1)}\n`);
   return 0;
 }

@@ -2,10 +2,22 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { buildSync } from 'esbuild';
 import { ROOT } from './paths';
 
-const SOURCES = ['core', 'formats', 'data', 'server', 'web', 'astro.config.mjs', 'package-lock.json'];
+const SOURCES = [
+  'core',
+  'formats',
+  'data',
+  'server',
+  'web',
+  join('command', 'http'),
+  'astro.config.mjs',
+  'package-lock.json',
+];
 const STAMP = join(ROOT, 'dist', '.sources');
+/** Programs beside the application itself: what listens for it, and what computes for it in threads of its own. */
+const PROGRAMS = { http: join('command', 'http', 'main.ts'), judge: join('server', 'judge', 'worker.ts') };
 
 function* filesUnder(path: string): Generator<string> {
   if (!statSync(path).isDirectory()) yield path;
@@ -32,5 +44,17 @@ export function buildIfStale(): void {
     env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
   });
   if (done.status !== 0) throw new Error(`the build failed:\n${done.stdout}\n${done.stderr}`);
+  buildSync({
+    absWorkingDir: ROOT,
+    entryPoints: PROGRAMS,
+    outdir: join(ROOT, 'dist'),
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    logLevel: 'error',
+  });
   writeFileSync(STAMP, digest);
 }

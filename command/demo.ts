@@ -8,6 +8,7 @@ import { workOf } from '../core/work/needs';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { type BuildFile } from '../core/format/build';
 import type { Database } from '../data/client';
+import { emptyTables } from '../data/empty';
 import { openShop, shopSettings } from '../data/shop';
 import { ensurePerson } from '../data/people';
 import { faultLines, readBuildText } from '../formats/buildJson';
@@ -57,7 +58,7 @@ const shopFile = z.strictObject({
 function build(name: string): unknown {
   const text = readBuildText(read('builds', `${name}.json`));
   if (!text.ok) throw new Error(`demo/builds/${name}.json: ${faultLines(text.faults)}`);
-  return text.file;
+  return text.value.file;
 }
 
 /** A stage in work as the shop would have it an hour after it began. */
@@ -70,7 +71,7 @@ function begun(
 ): JobWork {
   const read = readBuild(file);
   if (!read.ok) throw new Error(faultLines(read.faults));
-  const work = takenInto(NO_WORK, stageId, tasksOf(workOf(read.build, rules), dayOf(moment)));
+  const work = takenInto(NO_WORK, stageId, tasksOf(workOf(read.value, rules), dayOf(moment)));
   const at = wallTimeOf(subHours(moment, 1));
   return {
     ...work,
@@ -85,6 +86,8 @@ function begun(
 /** Loads the demo shop into an empty database, by the import that a user's own files take. Once. */
 export async function loadDemo(db: Database, moment: Date = now()): Promise<boolean> {
   if (await shopSettings(db)) return false;
+  // Jobs without a shop: a load that was cut short. Nothing of it is anybody's.
+  await emptyTables(db);
   const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
   for (const person of people) await ensurePerson(db, person);
   const [person = 'Vexlo'] = people;

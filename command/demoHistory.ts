@@ -173,9 +173,9 @@ async function takeOverPast(
   if (!vehicle || !stage) throw new Error('a past job was not stored');
   const read = readBuild(buildFileOf(vehicle.document, stage.document));
   if (!read.ok) throw new Error(faultLines(read.faults));
-  const { corrections } = reconcile(read.build, readings);
+  const { corrections } = reconcile(read.value, readings);
   const next = takeOver(
-    read.build,
+    read.value,
     { vehicle: vehicle.document, package: stage.document.package },
     corrections,
     readings,

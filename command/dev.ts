@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { ensureDatabase, startCluster } from './cluster';
 import { ROOT } from './paths';
-import { prepareDatabase } from './start';
+import { prepareDatabase } from './prepare';
 
 // npm run dev: Astro's own server, which builds what changes as it changes, on the database of `./vexlo start`.
 const own = process.env['DATABASE_URL'];

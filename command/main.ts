@@ -3,9 +3,12 @@ const [command = '', ...rest] = process.argv.slice(2);
 /** Each command is loaded only when it is asked for: `assess` needs neither a database nor a server. */
 const COMMANDS: Record<string, () => Promise<number>> = {
   assess: async () => (await import('./assess')).assessFile(rest),
+  backup: async () => (await import('./backup')).backup(rest),
   bench: async () => (await import('./bench/main')).bench(rest),
+  restore: async () => (await import('./backup')).restore(rest),
   start: async () => (await import('./start')).start(),
   stop: async () => (await import('./stop')).stop(),
+  template: async () => (await import('./template')).writeTemplate(rest),
   test: async () => (await import('./test')).test(rest),
   work: async () => (await import('./work')).work(rest),
 };

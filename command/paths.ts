@@ -6,9 +6,9 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
 export const MIGRATIONS = join(ROOT, 'data', 'migrations');
 
-/** A folder of the project's own for what is not kept in git; made when first asked for. */
+/** A folder of the project's own for what is not kept in git, or under `VEXLO_STATE`; made when first asked for. */
 export function stateFolder(...parts: string[]): string {
-  const folder = join(ROOT, '.vexlo', ...parts);
+  const folder = join(process.env['VEXLO_STATE'] || join(ROOT, '.vexlo'), ...parts);
   mkdirSync(folder, { recursive: true });
   return folder;
 }

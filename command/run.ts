@@ -1,9 +1,15 @@
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { z } from 'zod';
 import { stateFolder } from './paths';
 
-/** What a running `./vexlo start` leaves for the next command to find. */
-export type Run = { pid: number; url: string };
+const runSchema = z.object({
+  pid: z.int().positive(),
+  url: z.string(),
+  server: z.int().positive().optional(),
+});
+/** What a running `./vexlo start` leaves for the next command to find: its process, its address, its server's process. */
+export type Run = z.output<typeof runSchema>;
 
 const file = (): string => join(stateFolder(), 'run.json');
 
@@ -16,15 +22,40 @@ export function alive(pid: number): boolean {
   }
 }
 
-/** The run whose process is still there and is one of ours; a file left by a killed one does not count. */
-export function currentRun(): Run | undefined {
-  if (!existsSync(file())) return undefined;
-  const run = JSON.parse(readFileSync(file(), 'utf8')) as Run;
-  if (!alive(run.pid)) return undefined;
-  const line = `/proc/${run.pid}/cmdline`;
-  const ours = !existsSync(line) || readFileSync(line, 'utf8').includes('command/main.ts');
-  return ours ? run : undefined;
+/** Whether a process is there and was started from one of our programs; numbers are given out again. */
+function isOurs(pid: number, program: string): boolean {
+  if (!alive(pid)) return false;
+  const line = `/proc/${pid}/cmdline`;
+  return !existsSync(line) || readFileSync(line, 'utf8').includes(program);
 }
 
-export const writeRun = (run: Run): void => writeFileSync(file(), JSON.stringify(run));
+/** What the last run wrote down; undefined where it wrote nothing, or was killed while it did. */
+function written(): Run | undefined {
+  if (!existsSync(file())) return undefined;
+  try {
+    return runSchema.safeParse(JSON.parse(readFileSync(file(), 'utf8'))).data;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The run whose process is still there and is one of ours; a file left by a killed one does not count. */
+export function currentRun(): Run | undefined {
+  const run = written();
+  return run && isOurs(run.pid, 'command/main.ts') ? run : undefined;
+}
+
+/** The server of a run that was killed, if it outlived it; it goes by itself within a second. */
+export function orphanedServer(): number | undefined {
+  const run = written();
+  if (run?.server === undefined || isOurs(run.pid, 'command/main.ts')) return undefined;
+  return isOurs(run.server, 'http.mjs') ? run.server : undefined;
+}
+
+/** Written beside and put in place: whoever reads finds the old one or the new one, never half of it. */
+export function writeRun(run: Run): void {
+  const beside = `${file()}.${process.pid}`;
+  writeFileSync(beside, JSON.stringify(run));
+  renameSync(beside, file());
+}
 export const clearRun = (): void => rmSync(file(), { force: true });

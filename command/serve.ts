@@ -2,7 +2,8 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { ROOT } from './paths';
+import { isLoopback } from './http/gate';
+import { ROOT, stateFolder } from './paths';
 
 export type Server = { url: string; process: ChildProcess; stop: () => Promise<void> };
 
@@ -15,7 +16,7 @@ export async function serve(
   port: number,
   env: NodeJS.ProcessEnv = {},
 ): Promise<Server> {
-  const child = spawn(process.execPath, [join(ROOT, 'dist', 'server', 'entry.mjs')], {
+  const child = spawn(process.execPath, [join(ROOT, 'dist', 'http.mjs')], {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
     // Out of the terminal's process group: Ctrl-C reaches the parent alone, which stops things in order.
@@ -26,6 +27,9 @@ export async function serve(
       HOST: host,
       PORT: String(port),
       NODE_ENV: 'production',
+      VEXLO_THREADS: 'yes',
+      VEXLO_BACKUPS: stateFolder('backups'),
+      VEXLO_REACHED: isLoopback(host) ? '' : 'yes',
       ...env,
     },
   });
@@ -35,11 +39,11 @@ export async function serve(
     if (child.exitCode !== null || child.signalCode !== null) return;
     const gone = once(child, 'exit');
     child.kill('SIGTERM');
-    if ((await Promise.race([gone, wait(5000, 'late')])) === 'late') child.kill('SIGKILL');
+    if ((await Promise.race([gone, wait(5000, 'late', { ref: false })])) === 'late') child.kill('SIGKILL');
   };
   for (const until = Date.now() + READY_MS; Date.now() < until;) {
     if (child.exitCode !== null) break;
-    const answered = await fetch(`${url}/api/health`).then(
+    const answered = await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
       (answer) => answer.ok,
       () => false,
     );

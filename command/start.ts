@@ -1,9 +1,10 @@
-import { connect, migrateTables } from '../data/client';
 import { buildIfStale } from './build';
-import { ensureDatabase, freePort, startCluster, type Cluster } from './cluster';
-import { loadDemo } from './demo';
-import { MIGRATIONS } from './paths';
-import { clearRun, currentRun, writeRun } from './run';
+import { ensureDatabase, freePort, refuseOthersData, startCluster, type Cluster } from './cluster';
+import { keepNights } from './nights';
+import { prepareDatabase } from './prepare';
+import { isLoopback } from './http/gate';
+import { clearRun, currentRun, orphanedServer, writeRun } from './run';
+import { keepRunning, type Watched } from './watch';
 import { serve, type Server } from './serve';
 
 const DEFAULT_PORT = 4620;
@@ -23,15 +24,14 @@ async function portToServe(): Promise<number> {
   return port;
 }
 
-/** Creates the tables and, in an empty database, the demo shop. */
-export async function prepareDatabase(url: string): Promise<void> {
-  const connection = connect(url);
-  try {
-    await migrateTables(connection.database, MIGRATIONS);
-    if (await loadDemo(connection.database)) console.error('vexlo: loaded the demo shop');
-  } finally {
-    await connection.close();
-  }
+/** Where to listen. Whoever reaches it is everybody in the shop: beyond this machine only when that is asked for in words. */
+function hostToServe(): string {
+  const host = process.env['HOST'] || '127.0.0.1';
+  if (!isLoopback(host) && process.env['VEXLO_OPEN'] !== 'yes')
+    throw new Error(
+      `HOST is "${host}", which other machines reach, and Vexlo has no log-in yet: whoever reaches it reads and changes everything. On a network of your own start it with VEXLO_OPEN=yes; VEXLO_HOSTS says by which names it answers`,
+    );
+  return host;
 }
 
 /** Sets up what is missing and serves until Ctrl-C or `./vexlo stop`; then nothing is left running. */
@@ -41,6 +41,12 @@ export async function start(): Promise<number> {
     console.log(`Vexlo is running already: ${running.url}`);
     return 0;
   }
+  hostToServe();
+  const left = orphanedServer();
+  if (left !== undefined) {
+    console.error('vexlo: the last run was killed; its server is ended first');
+    process.kill(left, 'SIGKILL');
+  }
   let cluster: Cluster | undefined;
   let server: Server | undefined;
   const halt = new AbortController();
@@ -49,30 +55,53 @@ export async function start(): Promise<number> {
     await server?.stop();
     cluster?.stop();
   };
-  const stopped = new Promise<void>((resolve) => {
-    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
-      process.on(signal, () => {
-        halt.abort();
-        resolve();
-      });
-  });
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => halt.abort());
   try {
     const port = await portToServe();
     writeRun({ pid: process.pid, url: `http://127.0.0.1:${port}` });
-    let url = process.env['DATABASE_URL'];
+    let url = process.env['DATABASE_URL'] ?? '';
     if (!url) {
+      refuseOthersData('postgres');
       cluster = await startCluster('postgres');
       url = await ensureDatabase(cluster, 'vexlo');
     }
     await prepareDatabase(url);
     buildIfStale();
     if (halt.signal.aborted) return 0;
-    server = await serve(url, process.env['HOST'] ?? '127.0.0.1', port);
-    writeRun({ pid: process.pid, url: server.url });
+    server = await serve(url, hostToServe(), port);
+    writeRun({ pid: process.pid, url: server.url, server: server.process.pid });
     console.log(`Vexlo is ready: ${server.url}\nCtrl-C stops it.`);
-    const died = new Promise<'died'>((resolve) => server?.process.once('exit', () => resolve('died')));
-    if ((await Promise.race([stopped, died])) === 'died')
-      throw new Error('the server ended by itself; see its messages above');
+    const host = hostToServe();
+    const again = async (): Promise<void> => {
+      server = await serve(url, host, port);
+      writeRun({ pid: process.pid, url: server.url, server: server.process.pid });
+    };
+    const things: Watched[] = [
+      ...(cluster
+        ? [
+            {
+              name: 'PostgreSQL',
+              alive: () => cluster?.alive() ?? false,
+              begin: async () => {
+                const before = cluster?.port;
+                cluster = await startCluster('postgres');
+                // On another port only where its own was taken meanwhile: the server has to be told.
+                if (cluster.port === before) return;
+                url = cluster.url('vexlo');
+                await server?.stop();
+              },
+            },
+          ]
+        : []),
+      {
+        name: 'the server',
+        alive: () => server?.process.exitCode === null && server.process.signalCode === null,
+        begin: again,
+      },
+    ];
+    const nights = keepNights(() => url);
+    halt.signal.addEventListener('abort', () => clearInterval(nights));
+    await keepRunning(things, halt.signal, (words) => console.error(`vexlo: ${words}`));
     return 0;
   } finally {
     await cleanUp();

@@ -11,7 +11,7 @@ export async function work(args: readonly string[]): Promise<number> {
   const [expireS, lookS] = args.map(Number);
   const patience: QueuePatience | undefined =
     expireS !== undefined && lookS !== undefined ? { expireS, lookS } : undefined;
-  const { database, close } = connect(url);
+  const { database, close } = connect(url, true);
   const boss = await openQueue(url, patience);
   await workOnFleet(boss, database);
   console.log('vexlo: at work');

@@ -9,10 +9,11 @@ import { loadOf, type Load } from './load/load';
 import { ruleChecks } from './rules/evaluate';
 import { groundOf, type Ground } from './stability/ground';
 import { stabilityOf, type Stability } from './stability/stability';
-import { tireSize, type TireSize } from './tire/size';
-import { growthMm, growthPct } from './vehicle/rise';
+import { deriveFigures, type Figures } from './figures';
+import type { TireSize } from './tire/size';
+import { partChecks } from './vehicle/partChecks';
 import { rideChecks } from './vehicle/rideChecks';
-import { backspacingMm, scrubRadiusMm, wheelPlanes, type WheelPlanes } from './wheel/geometry';
+import { backspacingMm, scrubRadiusMm, type WheelPlanes } from './wheel/geometry';
 import { hardwareChecks } from './wheel/hardware';
 import { hubChecks } from './wheel/hubChecks';
 
@@ -46,10 +47,10 @@ export type Assessment = {
   checks: Check[];
 };
 
-function wheelBlock(build: Build, stock: TireSize, size: TireSize): Assessment['wheel'] {
+function wheelBlock(build: Build, figures: Figures): Assessment['wheel'] {
   const { vehicle, package: pack } = build;
-  const before = wheelPlanes(vehicle.stock.wheel, 0, stock);
-  const after = wheelPlanes(pack.wheel, pack.spacerMm, size);
+  const { planes: before, size: stock } = figures.stock;
+  const { planes: after, size } = figures.package;
   const { steering } = vehicle.corners.front;
   const { outboardMm } = pack.lift.front;
   return {
@@ -73,39 +74,38 @@ function wheelBlock(build: Build, stock: TireSize, size: TireSize): Assessment['
  * so does a rating that is exceeded.
  */
 export function assess(build: Build): Assessment {
-  const { stock } = build.vehicle;
-  const stockSize = tireSize(stock.tire, stock.wheel.widthIn);
-  const size = tireSize(build.package.tire, build.package.wheel.widthIn);
-  const wheel = wheelBlock(build, stockSize, size);
-  const fit = fitBoth(build);
-  const load = loadOf(build);
-  const strength = strengthOf(build);
-  const stability = stabilityOf(build);
-  const speedometer = speedometerOf(build, stockSize.rollingCircumferenceMm, size.rollingCircumferenceMm);
+  const figures = deriveFigures(build);
+  const wheel = wheelBlock(build, figures);
+  const fit = fitBoth(build, figures);
+  const load = loadOf(build, figures);
+  const strength = strengthOf(build, figures);
+  const stability = stabilityOf(build, figures);
+  const speedometer = speedometerOf(build, figures);
   const holds = [...wheel.checks, ...load.checks].every(({ status }) => status !== 'fail');
   return {
     format: 'vexlo/assessment',
     version: 1,
     tire: {
-      stock: stockSize,
-      package: size,
-      diameterChangePct: growthPct(build),
-      groundClearanceGainMm: growthMm(build) / 2,
+      stock: figures.stock.size,
+      package: figures.package.size,
+      diameterChangePct: figures.growthPct,
+      groundClearanceGainMm: figures.growthMm / 2,
     },
     wheel,
     fit,
     speedometer,
     load,
-    driveline: drivelineOf(build),
-    ...('front' in strength ? { strength } : {}),
-    ...('trackFactor' in stability ? { stability } : {}),
-    ground: groundOf(build),
-    rules: ruleChecks(build, { speedometer, load }),
+    driveline: drivelineOf(build, figures),
+    ...(strength.ok ? { strength: strength.value } : {}),
+    ...(stability.ok ? { stability: stability.value } : {}),
+    ground: groundOf(build, figures),
+    rules: ruleChecks(build, { speedometer, load, fit }, figures),
     grade: worstGrade([...AXLES.map((axle) => fit[axle].grade), ...(holds ? [] : (['blocked'] as const))]),
     checks: [
       ...rideChecks(build),
-      ...('front' in strength ? [] : strength.checks),
-      ...('trackFactor' in stability ? [] : stability.checks),
+      ...partChecks(build),
+      ...(strength.ok ? [] : strength.checks),
+      ...(stability.ok ? [] : stability.checks),
     ],
   };
 }

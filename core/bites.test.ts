@@ -4,7 +4,7 @@ import { assess } from './assess';
 import { reconcile } from './calibration/reconcile';
 import { expectationOf } from './calibration/expectation';
 import { tireSpreadMm } from './clearance/spread';
-import type { TestReading } from './format/testFit';
+import { testReading } from '../tests/testReading';
 import { inverse, overlap, withChanges } from './history/diff';
 import { loadOf } from './load/load';
 import { totalsOf } from './quote/quote';
@@ -76,17 +76,7 @@ test('two readings of one place that cannot both be right ask for another look, 
   const build = example({
     front: { obstacles: [obstacle(arc(430, 40, -12, 12), { id: 'lip', tapeErrorMm: 4 })] },
   });
-  const at: TestReading = {
-    axle: 'front',
-    side: 'left',
-    direction: 'forward',
-    stance: 'ride',
-    lockDeg: 0,
-    travelMm: 0,
-    obstacle: 'lip',
-    errorMm: 1,
-    gapMm: 0,
-  };
+  const at = testReading({ errorMm: 1, gapMm: 0 });
   const expected = expectationOf(build, at);
   if (!expected) throw new Error('the lip is predicted');
   const spread = Math.hypot(expected.spreadMm, at.errorMm);

@@ -140,7 +140,7 @@ export function tradeoffsOf(build: Build, assessment: Assessment, units: UnitSys
       `Driven hard, the ${[...new Set(first.map(({ part }) => partWords(part)))].join(' and ')} may be asked for more than it can take, which it was not as delivered (an estimate).`,
     );
   // A dial that was off before is a cost only where it is further off now, or shows too little.
-  const was = Math.abs(build.vehicle.stockOverreadPct);
+  const was = Math.abs(build.vehicle.stockOverreadPct ?? 0);
   if (speedometer.errorPct < -0.05 || Math.abs(speedometer.errorPct) - was >= LEAST.pct)
     add(
       'cost',

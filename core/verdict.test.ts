@@ -16,7 +16,9 @@ const made = (change: (file: BuildFile) => void): Build => {
 
 describe('the sentence names', () => {
   test('both sides where one was measured for both', () =>
-    expect(sentence(demoBuild('rook-1-long-tour'))).toMatch(/ mm (up|down), on both sides\.$/));
+    expect(sentence(demoBuild('rook-1-long-tour'))).toMatch(
+      / mm (up|down), on both sides\.( Grown in service: [^.]*\.)?$/,
+    ));
 
   test('the side that was measured apart', () => {
     const build = example({
@@ -157,8 +159,7 @@ describe('what the format takes beside its first keys', () => {
   test('all of it together is a build, and means the same without', () => {
     const plain = exampleFile();
     const full = made((file) => {
-      file.vehicle.corners.front.suspension.complianceMm = 0;
-      file.use = { ...file.use, rub: 'none', rideSpreadMm: 5 };
+      file.use = { ...file.use, rub: 'none', tire: 'new', rideSpreadMm: 5 };
       file.vehicle.corners.front.measured = { shape: 'round' };
     });
     expect(assess(full).fit).toEqual(assess(checked(plain)).fit);

@@ -3,7 +3,9 @@ import type { Assessment } from './assess';
 import { AXLES, type AxleName, type Build } from './format/build';
 import type { Cure } from './clearance/cures/cures';
 import { unitOfCure, type CureKind } from './clearance/cures/kinds';
+import { decidingLeast } from './clearance/fit';
 import { GRADES } from './clearance/grade';
+import { grownDecides } from './tire/grown';
 import { zoneName } from './clearance/zone';
 import { showRounded, type UnitSystem } from './units/quantity';
 
@@ -60,7 +62,11 @@ function cureWords(cures: readonly Cure[], units: UnitSystem): string {
   const found = cures.filter(({ amount }) => amount !== null).slice(0, 2);
   if (found.length === 0) return cures.length > 0 ? ' No single change that was tried frees it.' : '';
   const words = found
-    .map(({ kind, amount }) => `${cureAmount(kind, amount ?? 0, units)} ${CURE_WORDS[kind]}`)
+    .map(({ kind, amount, leaves }) => {
+      const words = `${cureAmount(kind, amount ?? 0, units)} ${CURE_WORDS[kind]}`;
+      // Cutting brings what can be cut to the margin; the rest stays where it is.
+      return leaves ? `${words} (but for what cannot be cut)` : words;
+    })
     .join(' or ');
   return ` ${words.charAt(0).toUpperCase()}${words.slice(1)} frees it.`;
 }
@@ -89,11 +95,26 @@ export function sentenceOf(
   const [axle] = [...AXLES].sort(
     (a, b) =>
       GRADES.indexOf(assessment.fit[b].grade) - GRADES.indexOf(assessment.fit[a].grade) ||
-      assessment.fit[a].leastClearanceMm - assessment.fit[b].leastClearanceMm,
+      decidingLeast(assessment.fit[a], build.use).leastClearanceMm -
+        decidingLeast(assessment.fit[b], build.use).leastClearanceMm,
   );
   if (axle === undefined) throw new Error('a build has two axles');
-  const { grade, byObstacle } = assessment.fit[axle];
-  const nearest = [...byObstacle].sort((a, b) => a.leastClearanceMm - b.leastClearanceMm);
+  const { grade, byObstacle: asSold, grown } = assessment.fit[axle];
+  const decides = grownDecides(build.use);
+  // A tire grows in service: where that makes it worse, it is said with it.
+  const later =
+    !decides && GRADES.indexOf(grown.grade) > GRADES.indexOf(grade)
+      ? ` Grown in service: ${grown.leastClearanceMm < 0 ? `meets the ${labelOf(build, axle, grown.at.obstacle)} by ${mm(-grown.leastClearanceMm, units)}` : `${mm(grown.leastClearanceMm, units)} to the ${labelOf(build, axle, grown.at.obstacle)}`}.`
+      : '';
+  const ofGrown = asSold
+    .filter(({ obstacle }) => obstacle === grown.at.obstacle)
+    .map((one) => ({
+      ...one,
+      ...grown.at,
+      leastClearanceMm: grown.leastClearanceMm,
+      accepted: grown.leastClearanceMm < 0 && grade === 'close',
+    }));
+  const nearest = [...(decides ? ofGrown : asSold)].sort((a, b) => a.leastClearanceMm - b.leastClearanceMm);
   // What the job lets pass is told only where nothing else is short of the margin.
   const other = nearest.find(({ accepted }) => !accepted);
   const kissed = nearest.find(({ accepted }) => accepted);
@@ -105,9 +126,9 @@ export function sentenceOf(
   // What was measured on one side stands for both until the other is measured.
   const sides = told.side === 'both' ? ', on both sides' : '';
   const pose = `${poseWords(told.lockDeg, told.travelMm, units)}${sides}`;
-  const tire = axle === 'front' ? 'Front tire' : 'Rear tire';
+  const tire = `${axle === 'front' ? 'Front tire' : 'Rear tire'}${decides ? ', grown in service,' : ''}`;
   if (grade === 'free')
-    return `${tire} clears everything in the ${zoneName(build.use)} zone; nearest is the ${name}, ${mm(gap, units)} away ${pose}.`;
+    return `${tire} clears everything in the ${zoneName(build.use)} zone; nearest is the ${name}, ${mm(gap, units)} away ${pose}.${later}`;
   if (told.accepted)
     return `${tire} kisses the ${name} by ${mm(-gap, units)} ${pose}, which this job lets pass.`;
   const help = cureWords(
@@ -115,6 +136,6 @@ export function sentenceOf(
     units,
   );
   return grade === 'close'
-    ? `${tire} passes the ${name} with ${mm(gap, units)}, less than the margin of ${mm(marginMm, units)}, ${pose}.${help}`
-    : `${tire} meets the ${name} by ${mm(-gap, units)} ${pose}.${help}`;
+    ? `${tire} passes the ${name} with ${mm(gap, units)}, less than the margin of ${mm(marginMm, units)}, ${pose}.${later}${help}`
+    : `${tire} meets the ${name} by ${mm(-gap, units)} ${pose}.${later}${help}`;
 }

@@ -5,7 +5,8 @@ import { assess } from './assess';
 import type { Build } from './format/build';
 import { readLength } from './units/length';
 import { chalkStep } from './load/chalk';
-import { inKg, inKmh, inKpa, inMm, say, told, wordingText, type Wording } from './wording';
+import { within } from './format/fields';
+import { inKg, inKmh, inKpa, inMm, refusalText, say, told, wordingText, type Wording } from './wording';
 
 describe('a sentence apart from its units', () => {
   test('is said in millimetres or to the sixteenth, as who reads wants it', () => {
@@ -42,6 +43,23 @@ describe('a sentence apart from its units', () => {
         expect(read.ok && Math.abs(read.value - mm)).toBeLessThanOrEqual(25.4 / 32 + 1e-9);
       }),
     ));
+});
+
+describe('a refusal', () => {
+  const refused = (unit: string, value: unknown): string =>
+    within(0, 254, unit).safeParse(value).error?.issues[0]?.message ?? '';
+  test('reads as it stands in millimetres', () =>
+    expect(refusalText(refused('mm', 508), 'metric')).toBe('508 is out of range; give 0 to 254 mm'));
+  test('says what was typed and what is asked in the units of who typed it', () => {
+    expect(refusalText(refused('mm', 508), 'inch')).toBe('20 in is out of range; give 0 in to 10 in');
+    expect(refusalText(refused('kg', -1), 'inch')).toBe('-2.2 lb is out of range; give 0 lb to 560 lb');
+    expect(refusalText(refused('mm', 'x'), 'inch')).toBe('"x" is not a number; give 0 in to 10 in');
+    expect(refusalText('27 mm is far out; 3 teeth, 60 km/hour', 'inch')).toBe(
+      '1 1/16 in is far out; 3 teeth, 60 km/hour',
+    );
+  });
+  test('without a unit stays as it is', () =>
+    expect(refusalText(refused('', 508), 'inch')).toBe(refused('', 508)));
 });
 
 /** Every sentence of an answer. */

@@ -72,3 +72,45 @@ export function told<T>(value: T, units: UnitSystem = 'metric'): Told<T> {
   };
   return walk(value, '') as Told<T>;
 }
+
+const UNITS: Readonly<Record<string, Quantity>> = {
+  mm: 'length',
+  kg: 'mass',
+  kPa: 'pressure',
+  'km/h': 'speed',
+  km: 'distance',
+  'N·m': 'torque',
+};
+const NUMBER = String.raw`[-−]?\d+(?:\.\d+)?`;
+const UNIT = String.raw`(mm|kg|kPa|km\/h|km|N·m)(?![\w/])`;
+/** `give 5 to 300 mm`, `more than 0 and at most 40 kg`: two figures of one unit. */
+const RANGE = new RegExp(String.raw`(${NUMBER})( to | and at most )(${NUMBER}) ${UNIT}`, 'g');
+const ONE = new RegExp(String.raw`(${NUMBER}) ${UNIT}`, 'g');
+/** What was typed, quoted bare before the range it falls out of. */
+const QUOTED = new RegExp(String.raw`^(${NUMBER})(?= is out of range; .*?${UNIT})`);
+
+/**
+ * A refusal in the units of whoever reads it. Schemas word what they refuse in the units of the file, for files and
+ * programs; a person who reads inches gets the same sentence with its figures in theirs.
+ */
+export function refusalText(text: string, units: UnitSystem): string {
+  return units === 'metric' ? text : wordingText(withFigures(text), units);
+}
+
+function withFigures(text: string): Wording {
+  const withUnit = text
+    .replace(QUOTED, (_, value: string, unit: string) => `${value} ${unit}`)
+    .replace(RANGE, (_, low: string, between: string, high: string, unit: string) =>
+      [low, unit].join(' ').concat(between, high, ' ', unit),
+    );
+  const parts: (string | Figure)[] = [];
+  let from = 0;
+  for (const found of withUnit.matchAll(ONE)) {
+    const [whole, value = '', unit = ''] = found;
+    if (found.index > from) parts.push(withUnit.slice(from, found.index));
+    parts.push({ value: Number(value.replace('−', '-')), quantity: UNITS[unit] ?? 'plain', digits: null });
+    from = found.index + whole.length;
+  }
+  if (from < withUnit.length) parts.push(withUnit.slice(from));
+  return parts.every((one) => typeof one === 'string') ? text : parts;
+}

@@ -130,11 +130,10 @@ export async function deleteItem(db: Queryable, id: number): Promise<void> {
 /** In how many stages a tire of this code, or a wheel of these measures, is on. */
 export async function stagesWith(db: Queryable, { kind, document }: ItemRow): Promise<number> {
   if (kind !== 'tire' && kind !== 'wheel') return 0;
-  const part = sql`${stages.document} -> 'package' -> ${kind}`;
   const same =
     kind === 'tire'
-      ? sql`${part} ->> 'code' = ${(document as { code: string }).code}`
-      : sql`(${part})::jsonb @> ${JSON.stringify(document)}::jsonb`;
+      ? eq(stages.tireCode, (document as { code: string }).code)
+      : sql`(${stages.document} -> 'package' -> 'wheel')::jsonb @> ${JSON.stringify(document)}::jsonb`;
   const [row] = await db
     .select({ count: sql<number>`count(*)::int` })
     .from(stages)

@@ -4,7 +4,7 @@ import type { Queryable } from './client';
 import { changes } from './schema';
 
 export type ChangeRow = typeof changes.$inferSelect;
-export type ChangeHead = Pick<ChangeRow, 'id' | 'version' | 'kind' | 'reverts' | 'at'>;
+export type ChangeHead = Pick<ChangeRow, 'id' | 'version' | 'kind' | 'reverts' | 'at' | 'person'>;
 
 const of = (subject: ChangeRow['subject'], subjectId: number) =>
   and(eq(changes.subject, subject), eq(changes.subjectId, subjectId));
@@ -22,6 +22,7 @@ export function changeHeads(
       kind: changes.kind,
       reverts: changes.reverts,
       at: changes.at,
+      person: changes.person,
     })
     .from(changes)
     .where(of(subject, subjectId))

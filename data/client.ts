@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
@@ -9,12 +12,55 @@ export type Queryable = Pick<Database, 'select' | 'insert' | 'update' | 'delete'
 
 export type Connection = { database: Database; close: () => Promise<void> };
 
-/** Connects to PostgreSQL. The pool opens connections as they are needed. */
-export function connect(url: string): Connection {
-  const pool = new pg.Pool({ connectionString: url, max: 10 });
-  // An idle connection that the server drops is replaced by the pool; it must not end the process.
-  pool.on('error', (error) => console.error(`database connection lost: ${error.message}`));
+/** A database that does not answer is a fault in words and not a page that waits for ever, ms. */
+const CONNECT_MS = 10_000;
+const QUERY_MS = 20_000;
+
+/** Connects to PostgreSQL. The pool opens connections as they are needed; `patient` for work that nobody waits for on a page. */
+export function connect(url: string, patient = false): Connection {
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: 10,
+    connectionTimeoutMillis: CONNECT_MS,
+    keepAlive: true,
+    // What PostgreSQL does not break off itself (it may be frozen) is given up on this side a little later.
+    ...(patient ? {} : { statement_timeout: QUERY_MS - 2000, query_timeout: QUERY_MS }),
+  });
+  // A connection that the server drops is replaced by the pool, whether idle or in the middle of a transaction. Without
+  // somebody who listens, either would end the process.
+  const lost = (error: Error): void => console.error(`database connection lost: ${error.message}`);
+  pool.on('error', lost);
+  pool.on('connect', (client) => client.on('error', lost));
   return { database: drizzle({ client: pool, schema, casing: 'snake_case' }), close: () => pool.end() };
+}
+
+/** What PostgreSQL or the network said, under what the query builder wraps around it. */
+export const causeOf = (error: unknown): unknown =>
+  error instanceof Error && error.cause instanceof Error ? error.cause : error;
+
+/** The database was brought up to date by a newer program than this one. */
+export class NewerDatabase extends Error {}
+
+/** The moment of the newest migration that this program knows, ms. */
+export function newestMigration(folder: string): number {
+  const journal = JSON.parse(readFileSync(join(folder, 'meta', '_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
+  return Math.max(...journal.entries.map(({ when }) => when));
+}
+
+/** Refuses a database whose tables are newer than this program knows: it would read them wrongly. Throws `NewerDatabase`. */
+export async function refuseNewer(database: Database, folder: string): Promise<void> {
+  const newest = newestMigration(folder);
+  const there = await database.execute(
+    sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`,
+  );
+  if (there.rows[0]?.['there'] !== true) return;
+  const last = await database.execute(sql`select max(created_at) as last from drizzle.__drizzle_migrations`);
+  if (Number(last.rows[0]?.['last'] ?? 0) > newest)
+    throw new NewerDatabase(
+      'the database was made by a newer Vexlo than this program. Upgrade the program, or restore a backup that this one made',
+    );
 }
 
 /** Brings the tables up to date; running it again changes nothing. */

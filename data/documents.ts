@@ -34,7 +34,7 @@ export async function insertStage(
   }
 }
 
-type StageValues = Pick<StageRow, 'document' | 'label' | 'grade' | 'leastClearanceMm' | 'tireCode'>;
+type StageValues = Pick<StageRow, 'document' | 'label' | 'grade' | 'leastClearanceMm' | 'tireCode' | 'rub'>;
 
 /** Stores a stage only where it still has `version`; undefined where it has moved on. */
 export async function writeStage(

@@ -1,7 +1,6 @@
 import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { customers, jobs, stages, vehicles } from './schema';
-import type { RubPolicy } from '../core/format/use';
 
 export type Job = typeof jobs.$inferSelect;
 export type VehicleRow = typeof vehicles.$inferSelect;
@@ -54,7 +53,7 @@ export function stageSummaries(db: Queryable) {
       grade: stages.grade,
       leastClearanceMm: stages.leastClearanceMm,
       tireCode: stages.tireCode,
-      rub: sql<RubPolicy | null>`${stages.document} -> 'use' ->> 'rub'`,
+      rub: stages.rub,
     })
     .from(stages)
     .orderBy(asc(stages.jobId), asc(stages.position));

@@ -9,7 +9,7 @@ export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]
     .select({ document: logEntries.document })
     .from(logEntries)
     .where(eq(logEntries.jobId, jobId))
-    .orderBy(asc(logEntries.at), asc(logEntries.storedAt));
+    .orderBy(asc(logEntries.at), asc(logEntries.seq));
   return rows.map(({ document }) => document);
 }
 
@@ -17,35 +17,44 @@ export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]
 export async function addToLog(
   db: Queryable,
   jobId: number,
-  entries: readonly { entry: LogEntry; predicted: Expectation | null }[],
+  entries: readonly { entry: LogEntry; predicted: Expectation | null; batch?: number | undefined }[],
 ): Promise<void> {
   if (entries.length === 0) return;
   await db
     .insert(logEntries)
     .values(
-      entries.map(({ entry: document, predicted }) => ({
+      entries.map(({ entry: document, predicted, batch }) => ({
         id: document.id,
         jobId,
         kind: document.kind,
         at: document.at,
         document,
         predicted,
+        batch: batch ?? null,
       })),
     )
     .onConflictDoNothing();
 }
 
-/** Which of these ids are stored already. */
-export async function knownEntries(db: Queryable, ids: readonly string[]): Promise<Set<string>> {
-  if (ids.length === 0) return new Set();
-  const rows = await db
-    .select({ id: logEntries.id })
+/** The entries that were written in one piece with a change to documents, and the jobs whose they are. */
+export function entriesOfBatch(db: Queryable, batch: number) {
+  return db
+    .select({ jobId: logEntries.jobId, document: logEntries.document })
     .from(logEntries)
-    .where(inArray(logEntries.id, [...ids]));
-  return new Set(rows.map(({ id }) => id));
+    .where(eq(logEntries.batch, batch));
 }
 
-/** Every test reading that has something to be held against, and every taking over, oldest first. */
+/** Which of these ids are stored already, and in the log of which job. */
+export async function knownEntries(db: Queryable, ids: readonly string[]): Promise<Map<string, number>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({ id: logEntries.id, jobId: logEntries.jobId })
+    .from(logEntries)
+    .where(inArray(logEntries.id, [...ids]));
+  return new Map(rows.map(({ id, jobId }) => [id, jobId]));
+}
+
+/** Every test reading that has something to be held against, every taking over and what was said of either, oldest first. */
 export function provedEntries(db: Queryable) {
   return db
     .select({
@@ -59,8 +68,8 @@ export function provedEntries(db: Queryable) {
     .from(logEntries)
     .innerJoin(jobs, eq(logEntries.jobId, jobs.id))
     .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
-    .where(inArray(logEntries.kind, ['test-fit', 'reconciled']))
-    .orderBy(asc(logEntries.at), asc(logEntries.storedAt));
+    .where(inArray(logEntries.kind, ['test-fit', 'reconciled', 'corrected', 'struck', 'restored']))
+    .orderBy(asc(logEntries.at), asc(logEntries.seq));
 }
 
 /** The log of every job whose vehicle was handed over, with what the vehicle is called. */
@@ -81,7 +90,7 @@ export function logsHandedOver(db: Queryable) {
         db.select({ id: logEntries.jobId }).from(logEntries).where(eq(logEntries.kind, 'handed-over')),
       ),
     )
-    .orderBy(asc(logEntries.at), asc(logEntries.storedAt));
+    .orderBy(asc(logEntries.at), asc(logEntries.seq));
 }
 
 export type PhotoRow = typeof photos.$inferInsert;

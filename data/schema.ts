@@ -21,6 +21,7 @@ import type { School } from '../core/format/driveline';
 import type { Change } from '../core/history/diff';
 import type { VerdictChange } from '../core/history/verdictChange';
 import type { Expectation } from '../core/calibration/expectation';
+import type { RubPolicy } from '../core/format/use';
 import type { RuleSet } from '../core/format/rules';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { JOB_STATUSES } from '../core/work/jobStatus';
@@ -135,6 +136,8 @@ export const stages = pgTable(
     grade: text().$type<Grade>().notNull(),
     leastClearanceMm: doublePrecision().notNull(),
     tireCode: text().notNull(),
+    /** The rub policy in force, for lists: they do not read documents. */
+    rub: text().$type<RubPolicy>().notNull().default('none'),
     updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [uniqueIndex().on(table.jobId, table.position), index().on(table.grade)],
@@ -268,9 +271,13 @@ export const logEntries = pgTable(
     document: json().$type<LogEntry>().notNull(),
     /** Of a test reading, what its stage predicted when it came in. */
     predicted: json().$type<Expectation>(),
+    /** The first of the changes to documents that it was written in one piece with. */
+    batch: bigint({ mode: 'number' }),
+    /** The order in which entries came in: of one minute, what was said later stands. */
+    seq: bigserial({ mode: 'number' }).notNull(),
     storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.jobId, table.at)],
+  (table) => [index().on(table.jobId, table.at), index().on(table.batch)],
 );
 
 /** Pictures of a job, encoded anew without anything but their pixels. The id is made where the picture is taken. */

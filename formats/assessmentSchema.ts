@@ -49,6 +49,11 @@ const fit = z
     grade: z.enum(GRADES),
     leastClearanceMm: n,
     at: z.strictObject({ lockDeg: n, travelMm: n, obstacle: z.string() }),
+    grown: z.strictObject({
+      grade: z.enum(GRADES),
+      leastClearanceMm: n,
+      at: z.strictObject({ lockDeg: n, travelMm: n, obstacle: z.string() }),
+    }),
     usableLockDeg: lock,
     map: z.strictObject({
       lockDeg: z.array(n),

@@ -2,16 +2,18 @@ import stringify from 'json-stringify-pretty-compact';
 import { type Build, type BuildFile } from '../core/format/build';
 import type { Fault } from '../core/format/fields';
 import { parseJson } from './json';
+import type { Result } from '../core/result';
 import { readBuild } from '../core/format/read';
 
-export type ReadFile = { ok: true; build: Build; file: BuildFile } | { ok: false; faults: Fault[] };
+/** A build as the core takes it, and the file as it stood, `x-…` keys and all. */
+export type ReadFile = Result<{ build: Build; file: BuildFile }, { faults: Fault[] }>;
 
 /** Reads a build file. A syntax fault names line and column; the others name the path of the field. */
 export function readBuildText(text: string): ReadFile {
   const parsed = parseJson(text);
   if (!parsed.ok) return parsed;
   const read = readBuild(parsed.value);
-  return read.ok ? { ok: true, build: read.build, file: parsed.value as BuildFile } : read;
+  return read.ok ? { ok: true, value: { build: read.value, file: parsed.value as BuildFile } } : read;
 }
 
 /**

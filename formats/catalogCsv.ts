@@ -1,5 +1,5 @@
-import { parse } from 'csv-parse/sync';
-import { stringify } from 'csv-stringify/browser/esm/sync';
+import type { Result } from '../core/result';
+import { csvOf, readCsv } from './csvText';
 import { faultsOf, type Fault } from '../core/format/fields';
 import { putDotted } from '../core/dotted';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
@@ -7,8 +7,7 @@ import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../co
 
 /** A row of a file: what it says, and on which line. */
 export type CatalogRow<K extends ItemKind = ItemKind> = CatalogItem<K> & { line: number };
-export type CatalogRead<K extends ItemKind = ItemKind> =
-  { ok: true; rows: CatalogRow<K>[] } | { ok: false; faults: Fault[] };
+export type CatalogRead<K extends ItemKind = ItemKind> = Result<CatalogRow<K>[], { faults: Fault[] }>;
 /** A column; a dot in its key is a place within the item. */
 type Cell = { key: string; as: 'text' | 'number' | 'range' };
 
@@ -87,18 +86,9 @@ const headerOf = (kind: ItemKind): string[] => [
  * column; where there is one, nothing is read.
  */
 export function readCatalog<K extends ItemKind>(kind: K, csv: string): CatalogRead<K> {
-  let records: { record: Record<string, string>; info: { lines: number } }[];
-  try {
-    records = parse(csv, { columns: true, bom: true, info: true, skip_empty_lines: true, trim: true });
-  } catch (error) {
-    const { lines } = error as { lines?: number };
-    return {
-      ok: false,
-      faults: [
-        { path: `line ${lines ?? 1}`, message: error instanceof Error ? error.message : String(error) },
-      ],
-    };
-  }
+  const read = readCsv(csv);
+  if (!read.ok) return read;
+  const records = read.value;
   const known = new Set(headerOf(kind));
   const faults: Fault[] = Object.keys(records[0]?.record ?? {})
     .filter((key) => !known.has(key))
@@ -108,7 +98,7 @@ export function readCatalog<K extends ItemKind>(kind: K, csv: string): CatalogRe
     }));
   const rows: CatalogRow<K>[] = [];
   const schema = itemSchemas[kind];
-  for (const { record, info } of records) {
+  for (const { record, line } of records) {
     const item = schema.safeParse(treeOf(record, COLUMNS[kind]));
     const offer = offerSchema.safeParse({
       maker: record['maker'] ?? '',
@@ -119,13 +109,11 @@ export function readCatalog<K extends ItemKind>(kind: K, csv: string): CatalogRe
       ...(offer.success ? [] : faultsOf(offerSchema, offer.error.issues)),
       ...(item.success ? [] : faultsOf(schema, item.error.issues)),
     ];
-    faults.push(
-      ...wrong.map(({ path, message }) => ({ path: `line ${info.lines}, column ${path}`, message })),
-    );
+    faults.push(...wrong.map(({ path, message }) => ({ path: `line ${line}, column ${path}`, message })));
     if (item.success && offer.success)
-      rows.push({ ...offer.data, kind, item: item.data as CatalogItem<K>['item'], line: info.lines });
+      rows.push({ ...offer.data, kind, item: item.data as CatalogItem<K>['item'], line });
   }
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, rows };
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, value: rows };
 }
 
 function cellOf(tree: unknown, { key, as }: Cell): string | number {
@@ -138,7 +126,7 @@ function cellOf(tree: unknown, { key, as }: Cell): string | number {
 
 /** The same as CSV, one line a thing, in the order given: what `readCatalog` reads back as it was. */
 export function writeCatalog(kind: ItemKind, rows: readonly CatalogItem[]): string {
-  return stringify([
+  return csvOf([
     headerOf(kind),
     ...rows.map((row) => [
       row.maker,

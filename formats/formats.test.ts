@@ -19,7 +19,7 @@ import { ITEM_KINDS } from '../core/format/catalog';
 describe('build files', () => {
   test.each(Object.entries(demoTexts))('%s is written again byte for byte', (_name, text) => {
     const read = readBuildText(text);
-    expect(read.ok && writeBuildText(read.file)).toBe(text);
+    expect(read.ok && writeBuildText(read.value.file)).toBe(text);
   });
   test('x- keys come back where they stood', () => {
     const file = exampleFile() as unknown as Record<string, Record<string, unknown>>;
@@ -27,7 +27,7 @@ describe('build files', () => {
       file['vehicle'] = { 'x-first': [1, { deep: true }], ...file['vehicle'], 'x-last': null };
     const text = writeBuildText(file as never);
     const read = readBuildText(text);
-    expect(read.ok && writeBuildText(read.file)).toBe(text);
+    expect(read.ok && writeBuildText(read.value.file)).toBe(text);
   });
   test('a syntax fault says line and column', () => {
     const read = readBuildText('{\n  "format": "vexlo/build",\n  "version": 1,,\n}');
@@ -57,17 +57,17 @@ describe('catalog CSV', () => {
       readCatalog('tire', demo('tires.csv')),
       readCatalog('wheel', demo('wheels.csv')),
     ];
-    expect(tires.ok && tires.rows.length).toBeGreaterThanOrEqual(40);
-    expect(wheels.ok && wheels.rows.length).toBeGreaterThanOrEqual(30);
+    expect(tires.ok && tires.value.length).toBeGreaterThanOrEqual(40);
+    expect(wheels.ok && wheels.value.length).toBeGreaterThanOrEqual(30);
   });
   test.each(ITEM_KINDS)('the demo’s %s file goes in and comes out byte for byte', (kind) => {
     const text = demo(join('catalog', `${kind}.csv`));
     const read = readCatalog(kind, text);
     if (!read.ok) throw new Error(JSON.stringify(read.faults.slice(0, 3)));
-    expect(writeCatalog(kind, read.rows)).toBe(text);
+    expect(writeCatalog(kind, read.value)).toBe(text);
     expect(
-      new Set(read.rows.map(({ maker, model, item }) => `${maker} ${model} ${itemName(kind, item)}`)).size,
-    ).toBe(read.rows.length);
+      new Set(read.value.map(({ maker, model, item }) => `${maker} ${model} ${itemName(kind, item)}`)).size,
+    ).toBe(read.value.length);
   });
   test('a price that is none and a day too far are refused by line and column', () => {
     const read = readCatalog('gears', 'maker,model,axleRatio,price,days\nDenholt,Set,4.56,dear,900\n');
@@ -79,7 +79,7 @@ describe('catalog CSV', () => {
   const header = 'maker,model,code,pattern,overallDiameterMm,sectionWidthMm,approvedRimIn\n';
   test('cells become numbers and ranges', () => {
     const read = readCatalog('tire', `${header}Fellmark,Cairn,245/75R16 111S,road,774,,6.5-8\n`);
-    expect(read.ok && read.rows[0]).toEqual({
+    expect(read.ok && read.value[0]).toEqual({
       maker: 'Fellmark',
       model: 'Cairn',
       kind: 'tire',
@@ -120,7 +120,7 @@ describe('readings as CSV', () => {
       errorMm: 4,
     });
     if (!taken.ok) throw new Error(taken.fault.message);
-    const read = { ...start, corners: { ...start.corners, front: taken.corner } };
+    const read = { ...start, corners: { ...start.corners, front: taken.value } };
     const gaps = [
       { obstacle: 'front-thing', side: 'left' as const, lockDeg: 18, travelMm: 0, gapMm: 41, errorMm: 2 },
       {
@@ -144,18 +144,18 @@ describe('readings as CSV', () => {
     const { corners, stock } = vehicle();
     const read = readReadings(writeReadings(vehicle()), stock);
     if (!read.ok) throw new Error(read.faults[0]?.message);
-    expect(read.rows.flatMap((row) => (row.kind === 'tape' ? [row.reading] : []))).toEqual(
+    expect(read.value.flatMap((row) => (row.kind === 'tape' ? [row.reading] : []))).toEqual(
       corners.front.measured?.readings,
     );
-    expect(read.rows.flatMap((row) => (row.kind === 'gap' ? [row.gap] : []))).toEqual(
+    expect(read.value.flatMap((row) => (row.kind === 'gap' ? [row.gap] : []))).toEqual(
       corners.front.measured?.gaps,
     );
-    expect(read.rows.map(({ line }) => line)).toEqual([2, 3, 4]);
+    expect(read.value.map(({ line }) => line)).toEqual([2, 3, 4]);
   });
 
   test('are taken as a hand would type them, in inches and sixteenths too', () => {
     const read = readReadings('axle,name,value\nrear,lip-12,20 3/16 in\n', example().vehicle.stock);
-    expect(read.ok && read.rows[0]).toMatchObject({
+    expect(read.ok && read.value[0]).toMatchObject({
       axle: 'rear',
       kind: 'tape',
       reading: { reading: 'lip-12', side: 'left', valueMm: 20.1875 * 25.4 },
@@ -187,10 +187,10 @@ describe('readings as CSV', () => {
     const text = writeReadings(vehicle());
     const read = readReadings(text, start.stock);
     if (!read.ok) throw new Error('readable');
-    const taken = takeAll(start, read.rows);
-    expect(taken.ok && taken.vehicle.corners.front.measured).toEqual(vehicle().corners.front.measured);
+    const taken = takeAll(start, read.value);
+    expect(taken.ok && taken.value.corners.front.measured).toEqual(vehicle().corners.front.measured);
     const refused = takeAll(start, [
-      ...read.rows,
+      ...read.value,
       { axle: 'front', line: 9, kind: 'tape', reading: { reading: 'lip-12', side: 'left', valueMm: 90 } },
       {
         axle: 'front',

@@ -1,4 +1,6 @@
+import type { Result } from '../core/result';
 import type { Fault } from '../core/format/fields';
+import { unkeepable } from '../core/format/plainText';
 
 /** Where in a text a JSON parser stopped, as line and column from 1. */
 function placeOf(text: string, message: string): { line: number; column: number } {
@@ -9,9 +11,11 @@ function placeOf(text: string, message: string): { line: number; column: number 
 }
 
 /** Reads JSON text; a syntax fault names line and column. */
-export function parseJson(text: string): { ok: true; value: unknown } | { ok: false; faults: Fault[] } {
+export function parseJson(text: string): Result<unknown, { faults: Fault[] }> {
   try {
-    return { ok: true, value: JSON.parse(text.replace(/^\uFEFF/, '')) as unknown };
+    const value: unknown = JSON.parse(text.replace(/^\uFEFF/, ''));
+    const faults = unkeepable(value);
+    return faults.length > 0 ? { ok: false, faults } : { ok: true, value };
   } catch (error) {
     const message = error instanceof Error ? error.message : String(error);
     const { line, column } = placeOf(text, message);

@@ -1,4 +1,4 @@
-import { stringify } from 'csv-stringify/browser/esm/sync';
+import { csvOf } from './csvText';
 import json from 'json-stringify-pretty-compact';
 import { odometerOf } from '../core/log/logEntry';
 import { lifeKindOf, type TimelineEvent } from '../core/history/vehicleTimeline';
@@ -49,9 +49,9 @@ export function lifeCsv(events: readonly TimelineEvent[]): string {
       kind: lifeKindOf(event),
       words: wordsOf(event),
     };
-    return COLUMNS.map((column) => flat[column] ?? '');
+    return COLUMNS.map((column) => flat[column] as string | number | boolean | undefined);
   });
-  return stringify([COLUMNS, ...rows], { cast: { boolean: String, number: String } });
+  return csvOf([COLUMNS, ...rows]);
 }
 
 /** A vehicle's life as JSON, event for event as it is stored. */

@@ -1,3 +1,4 @@
+import type { Result } from '../core/result';
 /** Bytes of PLY's scalar types, and how each is read. */
 const TYPES = {
   char: [1, 'getInt8'],
@@ -32,7 +33,7 @@ export type PlyHeader = {
   lines: number;
 };
 
-type Read = { ok: true; header: PlyHeader } | { ok: false; message: string };
+type Read = Result<PlyHeader, { message: string }>;
 
 /** A header is a few hundred bytes; one that runs on longer is none. */
 const LONGEST = 64 * 1024;
@@ -70,7 +71,7 @@ export function readPlyHeader(bytes: Uint8Array): Read {
     }
     if (word === 'property' && inVertex) {
       const [type = '', name = ''] = rest;
-      if (!(type in TYPES)) return refuse(i, `"${type}" is no scalar type that is read here`);
+      if (!Object.hasOwn(TYPES, type)) return refuse(i, `"${type}" is no scalar type that is read here`);
       properties.push({ name, type: type as TypeName });
     }
   }
@@ -90,7 +91,7 @@ export function readPlyHeader(bytes: Uint8Array): Read {
   ];
   return {
     ok: true,
-    header: {
+    value: {
       format,
       vertices,
       start: end.index + end[0].length,

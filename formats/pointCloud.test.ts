@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { MOST_POINTS } from '../core/scan/cloud';
+import { readPlyHeader } from './plyHeader';
 import { readCloud, type CloudRead } from './pointCloud';
 
 function read(bytes: Uint8Array, name: string): CloudRead {
@@ -15,7 +16,7 @@ function read(bytes: Uint8Array, name: string): CloudRead {
 const text = (content: string, name = 'a.xyz'): CloudRead => read(new TextEncoder().encode(content), name);
 const numbers = (answer: CloudRead): number[] => {
   if (!answer.ok) throw new Error(answer.message);
-  return [...answer.xyz];
+  return [...answer.value];
 };
 const fault = (answer: CloudRead): string => (answer.ok ? '' : answer.message);
 
@@ -59,6 +60,18 @@ describe('PLY', () => {
         { numRuns: 30 },
       ),
   );
+
+  test('a type by a name that every object has is no type', () =>
+    expect(
+      readPlyHeader(
+        new TextEncoder().encode(
+          'ply\nformat ascii 1.0\nelement vertex 1\nproperty constructor x\nend_header\n',
+        ),
+      ),
+    ).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('no scalar type'),
+    }));
 
   test('faults name the line and the cure', () => {
     const header = (more: string): string => `ply\nformat ascii 1.0\n${more}end_header\n`;

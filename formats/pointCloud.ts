@@ -1,8 +1,9 @@
+import type { Result } from '../core/result';
 import { MOST_POINTS } from '../core/scan/cloud';
 import { readPlyHeader, type PlyHeader } from './plyHeader';
 
 /** Three numbers a point, in the file's own unit, or what is wrong and in which line. */
-export type CloudRead = { ok: true; xyz: Float32Array } | { ok: false; message: string };
+export type CloudRead = Result<Float32Array, { message: string }>;
 /** Yields the share of the file that is read; may be left at any step. */
 export type CloudReader = Generator<number, CloudRead>;
 
@@ -24,7 +25,7 @@ export function readCloud(bytes: Uint8Array, name: string): CloudReader {
 function* readPly(bytes: Uint8Array): CloudReader {
   const read = readPlyHeader(bytes);
   if (!read.ok) return read;
-  const { header } = read;
+  const { value: header } = read;
   if (header.vertices > MOST_POINTS) return tooMany(header.vertices);
   return header.format === 'ascii'
     ? yield* readText(bytes, {
@@ -59,7 +60,7 @@ function* readBinary(
     }
     if (i % POINTS_PER_STEP === 0) yield i / vertices;
   }
-  return { ok: true, xyz };
+  return { ok: true, value: xyz };
 }
 
 type Text = {
@@ -124,5 +125,5 @@ function* readText(bytes: Uint8Array, { from, line, columns, limit, csv }: Text)
       message: `line ${line}: ends after ${count} of ${limit} points; the file was cut short`,
     };
   if (count === 0) return { ok: false, message: 'line 1: holds no point' };
-  return { ok: true, xyz: xyz.slice(0, count * 3) };
+  return { ok: true, value: xyz.slice(0, count * 3) };
 }

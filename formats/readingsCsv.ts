@@ -1,4 +1,5 @@
-import { parse } from 'csv-parse/browser/esm/sync';
+import type { Result } from '../core/result';
+import { readCsv } from './csvText';
 import { stringify } from 'csv-stringify/browser/esm/sync';
 import { AXLES, type AxleName, type Vehicle } from '../core/format/build';
 import { faultsOf, type Fault } from '../core/format/fields';
@@ -75,7 +76,7 @@ export function writeReadings(vehicle: Vehicle): string {
   return stringify(rows, { header: true, columns: [...COLUMNS] });
 }
 
-type Read = { ok: true; rows: ReadingRow[] } | { ok: false; faults: Fault[] };
+type Read = Result<ReadingRow[], { faults: Fault[] }>;
 type CellReader = {
   text: (column: Column) => string;
   /** A length as a tape reads it: `365`, `14 3/8 in`; undefined where the cell is empty. */
@@ -100,18 +101,9 @@ const PLACES: Record<string, Column> = {
  * the wheel as delivered with what the row says otherwise. Each fault says its line and column.
  */
 export function readReadings(text: string, stock: Vehicle['stock']): Read {
-  let records: { record: Partial<Record<string, string>>; info: { lines: number } }[];
-  try {
-    records = parse(text, { columns: true, bom: true, info: true, skip_empty_lines: true, trim: true });
-  } catch (error) {
-    const { lines } = error as { lines?: number };
-    return {
-      ok: false,
-      faults: [
-        { path: `line ${lines ?? 1}`, message: error instanceof Error ? error.message : String(error) },
-      ],
-    };
-  }
+  const read = readCsv(text);
+  if (!read.ok) return read;
+  const records = read.value;
   if (records.length === 0) return { ok: false, faults: [{ path: 'line 1', message: 'holds no reading' }] };
   const known = new Set<string>(COLUMNS);
   const faults: Fault[] = Object.keys(records[0]?.record ?? {})
@@ -120,8 +112,7 @@ export function readReadings(text: string, stock: Vehicle['stock']): Read {
       path: `line 1, column ${key}`,
       message: `is no column of readings; the columns are ${COLUMNS.join(', ')}`,
     }));
-  const rows = records.flatMap(({ record, info }): ReadingRow[] => {
-    const { lines: line } = info;
+  const rows = records.flatMap(({ record, line }): ReadingRow[] => {
     const fault = (column: string, message: string): void => {
       faults.push({ path: `line ${line}, column ${column}`, message });
     };
@@ -160,7 +151,7 @@ export function readReadings(text: string, stock: Vehicle['stock']): Read {
       ? [{ line, axle, kind, gap: result.data as GapReading }]
       : [{ line, axle, kind: 'tape', reading: result.data as TapeReading }];
   });
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, rows };
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, value: rows };
 }
 
 const given = <T extends object>(values: T): Partial<T> =>

@@ -4,7 +4,7 @@ import { metresBetween, readLogFile, roadLogOf, type LogFile } from './roadLogFi
 function file(text: string, name = 'drive'): LogFile {
   const read = readLogFile(text, name);
   if (!read.ok) throw new Error(read.message);
-  return read.file;
+  return read.value;
 }
 const fault = (text: string): string => {
   const read = readLogFile(text, 'drive');
@@ -89,6 +89,13 @@ describe('GPX', () => {
     expect([...(rpm?.value ?? [])]).toEqual([1800, 1800]);
   });
 
+  test.each(['<![CDATA[', '<!--', '<?xml'])(
+    'what begins with %s and never ends is refused in words',
+    (open) => {
+      expect(fault(`<gpx><trk><trkseg><trkpt lat="1" lon="1">${open} and on`)).toMatch(/line \d/);
+    },
+  );
+
   test('a file that is cut short says where', () => {
     expect(fault('<gpx><trk></gpx>')).toMatch(/line 1, column \d+: Expected closing tag 'trk'/);
     expect(fault('<gpx></gpx>')).toContain('no track points');
@@ -101,9 +108,9 @@ describe('two files', () => {
   test('are one log, each from its own start where their clocks have nothing in common', () => {
     const joined = roadLogOf([speed, rpm]);
     if (!joined.ok) throw new Error(joined.message);
-    expect(joined.log.oneClock).toBe(false);
-    expect(joined.log.speed.tS[0]).toBe(0);
-    expect(joined.log.rpm.tS[0]).toBe(0);
+    expect(joined.value.oneClock).toBe(false);
+    expect(joined.value.speed.tS[0]).toBe(0);
+    expect(joined.value.rpm.tS[0]).toBe(0);
   });
   test('what is missing is asked for', () => {
     const one = roadLogOf([speed]);

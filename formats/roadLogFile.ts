@@ -1,10 +1,11 @@
+import type { Result } from '../core/result';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { Channel, RoadLog } from '../core/driveline/roadLog';
 
 /** What one file holds: road speed, engine speed, or both, each with its times. */
 export type LogFile = { name: string; speed: Channel | null; rpm: Channel | null; skipped: number };
-type Read = { ok: true; file: LogFile } | { ok: false; message: string };
+type Read = Result<LogFile, { message: string }>;
 
 const KMH = { kmh: 1, mph: 1.609344, ms: 3.6, kn: 1.852 } as const;
 type SpeedUnit = keyof typeof KMH;
@@ -98,7 +99,7 @@ function readCsv(text: string, name: string): Read {
   }
   if (skipped * 2 > records.length)
     return { ok: false, message: `${firstBad}; more than half of the rows cannot be read` };
-  return { ok: true, file: { name, speed: channel(speed), rpm: channel(rpm), skipped } };
+  return { ok: true, value: { name, speed: channel(speed), rpm: channel(rpm), skipped } };
 }
 
 /** Whether the checksum after `*` is that of the sentence; a sentence without one is taken. */
@@ -141,7 +142,7 @@ function readNmea(text: string, name: string): Read {
       ok: false,
       message: firstBad || 'holds no RMC sentence with a fix; set the receiver to send RMC',
     };
-  return { ok: true, file: { name, speed, rpm: null, skipped } };
+  return { ok: true, value: { name, speed, rpm: null, skipped } };
 }
 
 const EARTH_M = 6_371_008.8;
@@ -180,9 +181,13 @@ function readGpx(text: string, name: string): Read {
     isArray: (tag) => ['trk', 'trkseg', 'trkpt'].includes(tag),
   });
   type Point = { lat?: string; lon?: string; time?: string };
-  const root = parser.parse(text) as {
-    gpx?: { trk?: { trkseg?: { trkpt?: Point[] }[] }[] };
-  };
+  let root: { gpx?: { trk?: { trkseg?: { trkpt?: Point[] }[] }[] } };
+  try {
+    root = parser.parse(text) as typeof root;
+  } catch (error) {
+    // What the check before lets pass: a comment or a block of plain characters that never ends.
+    return { ok: false, message: `line 1: ${error instanceof Error ? error.message : String(error)}` };
+  }
   const speed: Row[] = [];
   const rpm: Row[] = [];
   let skipped = 0;
@@ -213,7 +218,7 @@ function readGpx(text: string, name: string): Read {
       ok: false,
       message: 'holds no track points with a place and a time; export a track, not a route',
     };
-  return { ok: true, file: { name, speed: speeds, rpm: channel(rpm), skipped } };
+  return { ok: true, value: { name, speed: speeds, rpm: channel(rpm), skipped } };
 }
 
 /** Reads one log by what it begins with, not by its name. Faults say line and column. */
@@ -231,9 +236,7 @@ export function readLogFile(text: string, name: string): Read {
 }
 
 /** One or two files as one log: whichever holds speed, whichever holds rpm. */
-export function roadLogOf(
-  files: readonly LogFile[],
-): { ok: true; log: RoadLog } | { ok: false; message: string } {
+export function roadLogOf(files: readonly LogFile[]): Result<RoadLog, { message: string }> {
   const both = files.find(({ speed, rpm }) => speed && rpm);
   const speedFile = both ?? files.find(({ speed }) => speed);
   const rpmFile = both ?? files.find(({ rpm }) => rpm);
@@ -247,5 +250,5 @@ export function roadLogOf(
   const far = Math.abs((speedFile.speed.tS[0] ?? 0) - (rpmFile.rpm.tS[0] ?? 0)) > 240;
   const [speed, rpm] =
     oneClock || !far ? [speedFile.speed, rpmFile.rpm] : [fromStart(speedFile.speed), fromStart(rpmFile.rpm)];
-  return { ok: true, log: { speed, rpm, oneClock } };
+  return { ok: true, value: { speed, rpm, oneClock } };
 }

@@ -1,3 +1,4 @@
+import type { Result } from '../core/result';
 import stringify from 'json-stringify-pretty-compact';
 import { z } from 'zod';
 import { faultsOf, type Fault } from '../core/format/fields';
@@ -14,7 +15,7 @@ export function settingsFile<T extends z.ZodRawShape>(format: string, shape: T) 
     write: (value: z.output<typeof inner>): string =>
       `${stringify({ format, version: 1, ...(value as object) })}\n`,
     /** Faults name the key; a file that is no JSON says line and column. */
-    read: (text: string): { ok: true; value: z.output<typeof inner> } | { ok: false; faults: Fault[] } => {
+    read: (text: string): Result<z.output<typeof inner>, { faults: Fault[] }> => {
       const parsed = parseJson(text);
       if (!parsed.ok) return parsed;
       const head = schema.safeParse(parsed.value);

@@ -2,7 +2,7 @@ import DxfParser from 'dxf-parser';
 import { XMLParser } from 'fast-xml-parser';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { demoBuild } from '../tests/example';
+import { demoBuild, demoTexts } from '../tests/example';
 import { cutPlanOf, type EdgeCut } from '../core/cutting/cutPlan';
 import type { Flat } from '../core/cutting/develop';
 import { markingOf } from '../core/cutting/marking';
@@ -53,16 +53,8 @@ describe('a template, read back by another reader', () => {
     const [wantW, wantH] = span(edgeOf(sheet));
     expect(w).toBeCloseTo(wantW, 1);
     expect(h).toBeCloseTo(wantH, 1);
-    const bars = svg.g.find(({ id }) => id === 'REFERENCES')?.polyline?.slice(-2) ?? [];
-    const lengths = bars.map(
-      (_, i) =>
-        span(
-          pointsOf(
-            'REFERENCES',
-            (svg.g.find(({ id }) => id === 'REFERENCES')?.polyline?.length ?? 0) - 2 + i,
-          ),
-        )[0],
-    );
+    const marks = svg.g.find(({ id }) => id === 'MARKS')?.polyline ?? [];
+    const lengths = [2, 1].map((back) => span(pointsOf('MARKS', marks.length - back))[0]);
     expect(lengths[0]).toBeCloseTo(100, 2);
     expect(lengths[1]).toBeCloseTo(101.6, 2);
   });
@@ -80,8 +72,9 @@ describe('a template, read back by another reader', () => {
     sheet.lines.forEach(({ layer, points }, i) => {
       expect(lines[i]?.layer).toBe(layer);
       points.forEach(([u, v], k) => {
-        expect(Math.abs((lines[i]?.vertices[k]?.x ?? NaN) - u)).toBeLessThan(0.1);
-        expect(Math.abs((lines[i]?.vertices[k]?.y ?? NaN) - v)).toBeLessThan(0.1);
+        // Its origin is the front end of the edge.
+        expect(Math.abs((lines[i]?.vertices[k]?.x ?? NaN) - (u - sheet.origin[0]))).toBeLessThan(0.1);
+        expect(Math.abs((lines[i]?.vertices[k]?.y ?? NaN) - (v - sheet.origin[1]))).toBeLessThan(0.1);
       });
     });
   });
@@ -159,4 +152,123 @@ test('the right side is the mirror of the left', () => {
     3,
   );
   expect(right.title[1]).toContain('right front');
+});
+
+/** The two ends of an edge on the vehicle, and how they lie on paper: what is drawn is what is seen from outside. */
+describe('which way up and round a template lies', () => {
+  type Ends = { forward: number; up: number };
+  /** How much further forward and higher the last place of an edge is than the first, on the vehicle and in a drawing. */
+  const onVehicle = ({ samples }: EdgeCut): Ends => ({
+    forward: (samples.at(-1)?.point[0] ?? 0) - (samples[0]?.point[0] ?? 0),
+    up: (samples.at(-1)?.point[2] ?? 0) - (samples[0]?.point[2] ?? 0),
+  });
+  const onPaper = (points: readonly (readonly [number, number])[]): [number, number] => [
+    (points.at(-1)?.[0] ?? 0) - (points[0]?.[0] ?? 0),
+    (points.at(-1)?.[1] ?? 0) - (points[0]?.[1] ?? 0),
+  ];
+  const agrees = ([u, v]: [number, number], { forward, up }: Ends, side: 'left' | 'right'): void => {
+    // On the left side the front is to the left; up is up on both.
+    if (Math.abs(forward) > 20) expect(Math.sign(u)).toBe(Math.sign(side === 'left' ? -forward : forward));
+    if (Math.abs(up) > 20) expect(Math.sign(v)).toBe(Math.sign(up));
+  };
+  const sheets = Object.keys(demoTexts)
+    .slice(0, 5)
+    .flatMap((name) => {
+      const one = demoBuild(name);
+      const uncut = { ...one, package: { ...one.package, cuts: [] } };
+      return cutPlanOf(uncut, 60)
+        .filter(({ samples }) => samples.length > 3)
+        .flatMap((edge) =>
+          (['left', 'right'] as const).map((side) => ({
+            edge,
+            side,
+            paper: templateSheet(edge, markingOf(uncut, edge), {
+              vehicle: 'Any',
+              stage: 'One',
+              side,
+              date: '2026-11-28',
+            }),
+          })),
+        );
+    });
+
+  test('there are some to look at', () => expect(sheets.length).toBeGreaterThan(8));
+
+  test('the new edge lies away from the tire, on the same side as on the vehicle', () => {
+    for (const { edge, side, paper } of sheets) {
+      const line = edgeOf(paper);
+      agrees(onPaper(line), onVehicle(edge), side);
+      const deepest = edge.samples.reduce(
+        (a, b, i) => (b.depthMm > (edge.samples[a]?.depthMm ?? 0) ? i : a),
+        0,
+      );
+      const sample = edge.samples[deepest];
+      const newLine = paper.lines.find(({ layer }) => layer === 'CUT' || layer === 'FOLD')?.points ?? [];
+      const from = Math.max(0, edge.samples.findIndex(({ depthMm }) => depthMm > 0.05) - 1);
+      const [u = 0, v = 0] = newLine[deepest - from] ?? [];
+      const [eu = 0, ev = 0] = line[deepest] ?? [];
+      const out = side === 'left' ? -1 : 1;
+      expect(u - eu).toBeCloseTo(out * (sample?.away[0] ?? 0) * (sample?.depthMm ?? 0), 6);
+      expect(v - ev).toBeCloseTo((sample?.away[2] ?? 0) * (sample?.depthMm ?? 0), 6);
+    }
+  });
+
+  test('SVG, DXF and PDF read back lie the same way, and say so in words', async () => {
+    // Those that one page shows whole.
+    const small = sheets.filter(({ paper }) => paper.widthMm < 260 && paper.heightMm < 160);
+    const some = [...small, ...sheets.filter(({ paper }) => paper.heightMm < 330)].slice(0, 4);
+    expect(some).toHaveLength(4);
+    for (const { edge, side, paper } of some) {
+      const svg = templateSvg(paper);
+      const [, points = ''] = /<g id="EDGE"[^>]*>\s*<polyline points="([^"]+)"/.exec(svg) ?? [];
+      const drawn = points.split(' ').map((pair) => {
+        const [x = 0, y = 0] = pair.split(',').map(Number);
+        // Down is positive in SVG.
+        return [x, -y] as const;
+      });
+      agrees(onPaper(drawn), onVehicle(edge), side);
+      for (const words of ['FRONT', 'UP', 'THIS SIDE TOWARDS YOU', `${side.toUpperCase()} SIDE`])
+        expect(svg).toContain(words);
+      expect(svg).toMatch(/>(CUT|FOLD)</);
+
+      const dxf = new DxfParser().parseSync(templateDxf(paper));
+      const entities = (dxf?.entities ?? []) as unknown as {
+        type: string;
+        layer: string;
+        text?: string;
+        vertices?: { x: number; y: number }[];
+      }[];
+      const line = entities.find(({ layer, type }) => layer === 'EDGE' && type === 'LWPOLYLINE');
+      const vertices = (line?.vertices ?? []).map(({ x, y }) => [x, y] as const);
+      agrees(onPaper(vertices), onVehicle(edge), side);
+      // The front end is the origin.
+      const ends = [vertices[0], vertices.at(-1)].map((end) => Math.hypot(end?.[0] ?? 9, end?.[1] ?? 9));
+      expect(Math.min(...ends)).toBeCloseTo(0, 6);
+      expect(entities.filter(({ layer }) => layer === 'TEXT').map(({ text }) => text)).toEqual(
+        expect.arrayContaining(['FRONT', 'UP', `${side.toUpperCase()} SIDE`]),
+      );
+
+      const page = await (
+        await getDocument({ data: await templatePdf(paper, 'a4'), useSystemFonts: true }).promise
+      ).getPage(1);
+      const words = (await page.getTextContent()).items.map((one) => ('str' in one ? one.str : '')).join(' ');
+      expect(words).toContain(`${side} ${edge.axle}`);
+      const { fnArray, argsArray } = await page.getOperatorList();
+      const paths = fnArray.flatMap((op, i) => {
+        if (op !== OPS.constructPath) return [];
+        const [, numbers] = argsArray[i] as [number[], number[]];
+        return [
+          Array.from(
+            { length: numbers.length / 2 },
+            (_, k) => [numbers[2 * k] ?? 0, numbers[2 * k + 1] ?? 0] as const,
+          ),
+        ];
+      });
+      // The edge is the path of most places: one for the whole line.
+      const [longest = []] = paths.sort((a, b) => b.length - a.length);
+      expect(longest.length).toBeGreaterThan(3);
+      if (small.some((one) => one.paper === paper) || Math.abs(onVehicle(edge).up) > 150)
+        agrees(onPaper(longest), onVehicle(edge), side);
+    }
+  });
 });

@@ -1,4 +1,17 @@
-import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+import {
+  degrees,
+  lineTo,
+  moveTo,
+  PDFDocument,
+  popGraphicsState,
+  pushGraphicsState,
+  setDashPattern,
+  setLineWidth,
+  StandardFonts,
+  stroke,
+  type PDFFont,
+  type PDFPage,
+} from 'pdf-lib';
 import type { Flat } from '../core/cutting/develop';
 import { latin } from './latin';
 import { PAPERS, type Paper } from './paper';
@@ -8,7 +21,7 @@ import type { TemplateSheet } from './template';
 /** Points per millimetre. */
 const PT = 72 / 25.4;
 const MARGIN_MM = 10;
-const FOOT_MM = 24;
+const FOOT_MM = 29;
 /** Neighbouring pages show this much of each other; crosses in it are laid on each other. */
 export const OVERLAP_MM = 12;
 
@@ -73,13 +86,63 @@ export async function templatePdf(sheet: TemplateSheet, paper: Paper): Promise<U
   return pdf.save();
 }
 
-function line(page: PDFPage, a: Flat, b: Flat, widthMm: number, dash: readonly number[] = []): void {
+function line(page: PDFPage, a: Flat, b: Flat, widthMm: number): void {
   page.drawLine({
     start: { x: a[0] * PT, y: a[1] * PT },
     end: { x: b[0] * PT, y: b[1] * PT },
     thickness: widthMm * PT,
-    ...(dash.length > 0 ? { dashArray: dash.map((one) => one * PT) } : {}),
   });
+}
+
+/** What a page shows of a line: each stretch as one path, and how far along the line it begins. */
+function pathsIn(
+  points: readonly Flat[],
+  windowMm: readonly [number, number],
+): { path: Flat[]; fromMm: number }[] {
+  const paths: { path: Flat[]; fromMm: number }[] = [];
+  let walked = 0;
+  let open: Flat[] | undefined;
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1], points[i]];
+    if (!a || !b) continue;
+    const part = clipped([a, b], windowMm);
+    if (!part) open = undefined;
+    else {
+      const enters = part[0][0] !== a[0] || part[0][1] !== a[1];
+      if (!open || enters) {
+        open = [part[0]];
+        paths.push({ path: open, fromMm: walked + Math.hypot(part[0][0] - a[0], part[0][1] - a[1]) });
+      }
+      open.push(part[1]);
+      if (part[1][0] !== b[0] || part[1][1] !== b[1]) open = undefined;
+    }
+    walked += Math.hypot(b[0] - a[0], b[1] - a[1]);
+  }
+  return paths;
+}
+
+/** One path for a whole line: its dashes run on round its corners, and over from page to page. */
+function polyline(
+  page: PDFPage,
+  points: readonly Flat[],
+  widthMm: number,
+  dash: readonly number[],
+  fromMm: number,
+): void {
+  const [first, ...rest] = points;
+  if (!first) return;
+  page.pushOperators(
+    pushGraphicsState(),
+    setLineWidth(widthMm * PT),
+    setDashPattern(
+      dash.map((one) => one * PT),
+      fromMm * PT,
+    ),
+    moveTo(first[0] * PT, first[1] * PT),
+    ...rest.map(([x, y]) => lineTo(x * PT, y * PT)),
+    stroke(),
+    popGraphicsState(),
+  );
 }
 
 function drawTile(
@@ -92,24 +155,21 @@ function drawTile(
   const onPage = ([u, v]: Flat): Flat => [u + MARGIN_MM, v + MARGIN_MM + FOOT_MM];
   for (const { layer, points } of sheet.lines) {
     const { widthMm, dash } = STROKES[layer];
-    for (let i = 1; i < points.length; i++) {
-      const [a, b] = [points[i - 1], points[i]];
-      if (!a || !b) continue;
-      const part = clipped(
-        [
-          [a[0] - uMm, a[1] - vMm],
-          [b[0] - uMm, b[1] - vMm],
-        ],
-        windowMm,
-      );
-      if (part) line(page, onPage(part[0]), onPage(part[1]), widthMm, dash);
-    }
+    const shifted = points.map(([u, v]): Flat => [u - uMm, v - vMm]);
+    for (const { path, fromMm } of pathsIn(shifted, windowMm))
+      polyline(page, path.map(onPage), widthMm, dash, fromMm);
   }
-  for (const { at, text, heightMm } of sheet.labels) {
+  for (const { at, text, heightMm, angleDeg } of sheet.labels) {
     const [u, v] = [at[0] - uMm, at[1] - vMm];
     if (u < 0 || v < 0 || u > windowMm[0] || v > windowMm[1]) continue;
     const [x, y] = onPage([u, v]);
-    page.drawText(latin(text), { x: x * PT, y: y * PT, size: heightMm * PT * 0.9, font });
+    page.drawText(latin(text), {
+      x: x * PT,
+      y: y * PT,
+      size: heightMm * PT * 0.9,
+      font,
+      rotate: degrees(angleDeg),
+    });
   }
   // Crosses at the corners of the overlap: the same places of the drawing on both pages.
   for (const u of [OVERLAP_MM / 2, windowMm[0] - OVERLAP_MM / 2])

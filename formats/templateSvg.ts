@@ -1,12 +1,12 @@
 import type { Layer, TemplateSheet } from './template';
 
-/** Dashes in mm: edge thin, cut hard, fold dash and dot, references thin. Told apart without colour. */
+/** Dashes in mm: edge thin, cut hard, fold dash and dot, marks thin. Told apart without colour. */
 export const STROKES: Readonly<Record<Layer, { widthMm: number; dash: readonly number[] }>> = {
   EDGE: { widthMm: 0.25, dash: [] },
   CUT: { widthMm: 0.7, dash: [] },
   FOLD: { widthMm: 0.5, dash: [8, 2, 1, 2] },
-  HOLES: { widthMm: 0.5, dash: [] },
-  REFERENCES: { widthMm: 0.2, dash: [] },
+  MARKS: { widthMm: 0.2, dash: [] },
+  TEXT: { widthMm: 0.2, dash: [] },
 };
 
 const escaped = (text: string): string =>
@@ -33,15 +33,16 @@ export function templateSvg({ title, lines, labels, widthMm, heightMm }: Templat
     ...title.map(
       (text, i) => `    <text x="0" y="${figure((i + 1) * 6)}" font-size="4.5">${escaped(text)}</text>`,
     ),
-    ...labels.map(
-      ({ at, text, heightMm: size }) =>
-        `    <text x="${figure(at[0])}" y="${v(at[1])}" font-size="${size}">${escaped(text)}</text>`,
-    ),
+    ...labels.map(({ at, text, heightMm: size, angleDeg }) => {
+      const place = `${figure(at[0])} ${v(at[1])}`;
+      const turn = angleDeg === 0 ? '' : ` transform="rotate(${figure(-angleDeg)} ${place})"`;
+      return `    <text x="${figure(at[0])}" y="${v(at[1])}" font-size="${size}"${turn}>${escaped(text)}</text>`;
+    }),
   ];
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${figure(widthMm)}mm" height="${figure(height)}mm" viewBox="0 0 ${figure(widthMm)} ${figure(height)}">
 ${groups.join('\n')}
-  <g id="WORDS" font-family="sans-serif" fill="#000">
+  <g id="TEXT" font-family="sans-serif" fill="#000">
 ${words.join('\n')}
   </g>
 </svg>

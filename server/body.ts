@@ -1,4 +1,6 @@
-import { done, refused, type Outcome } from './errors';
+import { unkeepable } from '../core/format/plainText';
+import { turnToRead } from './bodyLimit';
+import { done, faulty, refused, type Outcome } from './errors';
 
 /** Kinds of bodies that endpoints take, with the content types that each may come as. */
 export const BODY_TYPES = {
@@ -26,7 +28,17 @@ export async function readBody(request: Request, type: BodyType): Promise<Outcom
     status: 413,
     message: `The body is larger than ${Math.floor(most / 1e6)} MB; send less of it, or in parts.`,
   });
-  if (Number(request.headers.get('content-length') ?? 0) > most) return tooMuch;
+  const said = request.headers.get('content-length');
+  if (Number(said ?? 0) > most) return tooMuch;
+  const giveBack = await turnToRead(said === null ? undefined : Number(said));
+  try {
+    return await readUpTo(request, most, tooMuch);
+  } finally {
+    giveBack();
+  }
+}
+
+async function readUpTo(request: Request, most: number, tooMuch: Outcome<never>): Promise<Outcome<Buffer>> {
   const chunks: Uint8Array[] = [];
   let length = 0;
   for await (const chunk of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
@@ -37,10 +49,12 @@ export async function readBody(request: Request, type: BodyType): Promise<Outcom
   return done(Buffer.concat(chunks));
 }
 
-/** A JSON body as a value. */
+/** A JSON body as a value, if it holds nothing that cannot be kept. */
 export function parseJson(bytes: Buffer): Outcome<unknown> {
   try {
-    return done(JSON.parse(bytes.toString('utf8')) as unknown);
+    const value: unknown = JSON.parse(bytes.toString('utf8'));
+    const faults = unkeepable(value);
+    return faults.length > 0 ? faulty(faults) : done(value);
   } catch {
     return refused({ status: 400, message: 'The request is not JSON.' });
   }

@@ -10,7 +10,7 @@ export const buildReader: Reader<{ file: BuildFile; build: Build }> = {
   type: 'json',
   read: (bytes) => {
     const read = readBuildText(bytes.toString('utf8'));
-    return read.ok ? done({ file: read.file, build: read.build }) : faulty(read.faults);
+    return read.ok ? done(read.value) : faulty(read.faults);
   },
 };
 

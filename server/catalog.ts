@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises';
 import { z } from 'zod';
 import { itemFigures, itemName } from '../core/catalog/items';
 import { faultsOf, oneOf, whole, type Fault } from '../core/format/fields';
@@ -14,10 +15,11 @@ import {
   type NewItem,
 } from '../data/catalog';
 import type { Database, Queryable } from '../data/client';
-import { readCatalog, writeCatalog, type CatalogRow } from '../formats/catalogCsv';
+import { writeCatalog, type CatalogRow } from '../formats/catalogCsv';
 import { countParam, flag, type Reader } from './endpoint';
 import { conflict, done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
+import { inThread } from './judge/pool';
 import {
   ITEM_KINDS,
   itemSchemas,
@@ -70,12 +72,17 @@ function changesOf(before: CatalogItem, after: CatalogItem): string[] {
   );
 }
 
+const BREATH = 500;
+
 type Planned = { told: PreviewLine; row: CatalogRow };
 
 async function plan(db: Queryable, kind: ItemKind, rows: readonly CatalogRow[]): Promise<Planned[]> {
   const known = new Map((await allItems(db, [kind], true)).map((row) => [keyOf(row), row]));
   const seen = new Set<string>();
-  return rows.map((row): Planned => {
+  const planned: Planned[] = [];
+  for (const row of rows) {
+    // A long list is gone through in pieces, so that others are answered in between.
+    if (planned.length % BREATH === BREATH - 1) await breathe();
     const { line, ...item } = row;
     const name = `${row.maker} ${row.model} ${itemName(kind, row.item)}`;
     const key = keyOf({ maker: row.maker, model: row.model, name: itemName(kind, row.item) });
@@ -90,24 +97,25 @@ async function plan(db: Queryable, kind: ItemKind, rows: readonly CatalogRow[]):
         : changes.length > 0 || !before.active
           ? 'changed'
           : 'same';
-    return { told: { line, name, does, changes }, row };
-  });
+    planned.push({ told: { line, name, does, changes }, row });
+  }
+  return planned;
 }
 
 /** What an import of a file would do: what is new, changed and the same, and what is wrong with it, line and column. */
 export async function previewCatalog(db: Queryable, kind: ItemKind, csv: string): Promise<Preview> {
-  const read = readCatalog(kind, csv);
+  const read = await inThread('catalogRows', { kind, csv });
   if (!read.ok) return { lines: [], faults: read.faults };
-  const planned = await plan(db, kind, read.rows);
+  const planned = await plan(db, kind, read.value);
   return { lines: planned.map(({ told }) => told), faults: [] };
 }
 
 /** Takes a file in: new rows are added, changed ones changed, the rest stays. Nothing where one line is faulty. */
 export async function importCatalog(db: Database, kind: ItemKind, csv: string): Promise<Outcome<Preview>> {
-  const read = readCatalog(kind, csv);
+  const read = await inThread('catalogRows', { kind, csv });
   if (!read.ok) return faulty(read.faults);
   return inTransaction(db, async (tx): Promise<Outcome<Preview>> => {
-    const planned = await plan(tx, kind, read.rows);
+    const planned = await plan(tx, kind, read.value);
     const lines = planned.map(({ told }) => told);
     const twice = lines.filter(({ does }) => does === 'twice');
     if (twice.length > 0)

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { assess } from '../core/assess';
+import { inThread } from './judge/pool';
 import { workOf, type WorkLine } from '../core/work/needs';
 import type { PaperSheet } from '../core/paper/paper';
 import { quoteLines, totalsOf } from '../core/quote/quote';
@@ -74,11 +74,13 @@ export async function comparison(
     const read = readBuild(buildFileOf(vehicle.document, document));
     if (!read.ok) return faulty(read.faults);
     const cost =
-      position === 0 ? null : costOf(workOf(read.build, settings.workRules), work, id, settings.terms);
+      position === 0 ? null : costOf(workOf(read.value, settings.workRules), work, id, settings.terms);
+    const judged = await inThread('assessment', read.value);
+    if (!judged.ok) return faulty(judged.faults);
     stages.push({
       label: stageName(stage),
-      build: read.build,
-      assessment: assess(read.build),
+      build: read.value,
+      assessment: judged.value,
       cost,
     });
   }

@@ -17,10 +17,12 @@ export async function currentUser(
   return { person, people };
 }
 
-export const preferencesBody = z.strictObject({
-  units: z.enum(['metric', 'inch']).optional(),
-  theme: z.enum(['auto', 'light', 'dark']).optional(),
-});
+export const preferencesBody = z
+  .strictObject({
+    units: z.enum(['metric', 'inch']).optional(),
+    theme: z.enum(['auto', 'light', 'dark']).optional(),
+  })
+  .refine((given) => Object.keys(given).length > 0, { error: 'is empty; give units or theme' });
 
 /** Remembers how a person wants to read. */
 export async function changePreferences(

@@ -1,4 +1,5 @@
-import { connect, type Database } from '../data/client';
+import { sql } from 'drizzle-orm';
+import { causeOf, connect, type Database } from '../data/client';
 
 let opened: Database | undefined;
 
@@ -10,4 +11,26 @@ export function database(): Database {
     opened = connect(url).database;
   }
   return opened;
+}
+
+/** Whether the database answers, within a second and a half; why not, else null. */
+export async function reachable(): Promise<string | null> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<string>((resolve) => {
+    timer = setTimeout(() => resolve('it does not answer'), 1500);
+  });
+  const asked = database()
+    .execute(sql`select 1`)
+    .then(
+      () => null,
+      (error: unknown) => {
+        const cause = causeOf(error);
+        return cause instanceof Error ? cause.message : 'it fails';
+      },
+    );
+  try {
+    return await Promise.race([asked, late]);
+  } finally {
+    clearTimeout(timer);
+  }
 }

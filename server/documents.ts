@@ -1,10 +1,14 @@
+import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import type { VehicleFile } from '../core/format/build';
 import { whole } from '../core/format/fields';
 import { changesBetween, type Json } from '../core/history/diff';
 import { changedVerdicts, type VerdictChange } from '../core/history/verdictChange';
 import { asDelivered } from '../core/vehicle/asDelivered';
+import type { LogEntry } from '../core/format/log';
 import { changesSince } from '../data/changes';
+import { addToLog, entriesOfBatch } from '../data/log';
+import { wallTimeOf } from './clock';
 import type { Queryable } from '../data/client';
 import {
   stageById,
@@ -18,10 +22,9 @@ import {
 import type { StageDocument } from '../data/schema';
 import { done, faulty, missing, type Outcome } from './errors';
 import { jobHeadResource } from './jobHead';
-import { stageColumns, stageName, vehicleOfStage } from './stageFile';
+import type { Columns } from './judge/columns';
+import { stageName, vehicleOfStage } from './stageFile';
 import { versionedStore, type HistoryLine, type Resource, type Subject } from './versioned';
-
-type Columns = Extract<ReturnType<typeof stageColumns>, { ok: true }>['columns'];
 
 const verdictChange = (row: StageRow, { grade, leastClearanceMm }: Columns): VerdictChange => ({
   stageId: row.id,
@@ -32,7 +35,7 @@ const verdictChange = (row: StageRow, { grade, leastClearanceMm }: Columns): Ver
 
 const stageResource: Resource<StageDocument> = {
   load: stageById,
-  store: async (db, id, version, document) => {
+  store: async (db, id, version, document, { judge }) => {
     const row = await stageById(db, id);
     const vehicle = row && (await vehicleOfStage(db, row));
     if (!row || !vehicle) return missing('stage');
@@ -41,11 +44,11 @@ const stageResource: Resource<StageDocument> = {
       return faulty([
         { path: 'package', message: 'is as delivered and follows the vehicle; add a stage to change it' },
       ]);
-    const read = stageColumns(vehicle, document);
+    const [read] = judge([{ vehicle, document }]);
     if (!read.ok) return faulty(read.faults);
-    const stored = await writeStage(db, id, version, { document, ...read.columns });
+    const stored = await writeStage(db, id, version, { document, ...read.value });
     return stored
-      ? done({ version: stored.version, verdicts: changedVerdicts([verdictChange(row, read.columns)]) })
+      ? done({ version: stored.version, verdicts: changedVerdicts([verdictChange(row, read.value)]) })
       : 'stale';
   },
 };
@@ -53,12 +56,16 @@ const stageResource: Resource<StageDocument> = {
 /** A vehicle; all its stages are judged again with it, and its as-delivered stages follow its stock tire and wheel. */
 const vehicleResource: Resource<VehicleFile> = {
   load: vehicleById,
-  store: async (db, id, version, document) => {
-    const stages = await stagesOfVehicle(db, id);
-    const judged = stages.map((stage) => {
-      const followed: StageDocument =
+  store: async (db, id, version, document, { judge }) => {
+    const followed = (await stagesOfVehicle(db, id)).map((stage) => {
+      const next: StageDocument =
         stage.position === 0 ? { ...stage.document, package: asDelivered(document) } : stage.document;
-      return { stage, followed, read: stageColumns(document, followed) };
+      return { stage, next };
+    });
+    const reads = judge(followed.map(({ next }) => ({ vehicle: document, document: next })));
+    const judged = followed.flatMap(({ stage, next }, i) => {
+      const read = reads[i];
+      return read ? [{ stage, next, read }] : [];
     });
     for (const { stage, read } of judged)
       if (!read.ok)
@@ -72,23 +79,33 @@ const vehicleResource: Resource<VehicleFile> = {
     });
     if (!stored) return 'stale';
     const verdicts: VerdictChange[] = [];
-    for (const { stage, followed, read } of judged) {
+    for (const { stage, next, read } of judged) {
       if (!read.ok) continue;
-      verdicts.push(verdictChange(stage, read.columns));
-      if (changesBetween(stage.document as Json, followed as Json).length > 0)
-        await writeStage(db, stage.id, stage.version, { document: followed, ...read.columns });
-      else await writeStageVerdict(db, stage.id, read.columns);
+      const { grade, leastClearanceMm } = read.value;
+      verdicts.push(verdictChange(stage, read.value));
+      if (changesBetween(stage.document as Json, next as Json).length > 0)
+        await writeStage(db, stage.id, stage.version, { document: next, ...read.value });
+      else await writeStageVerdict(db, stage.id, { grade, leastClearanceMm });
     }
     return done({ version: stored.version, verdicts: changedVerdicts(verdicts) });
   },
 };
 
+/** What was written into a log in one piece with a change is struck out with it, and put back with it. */
+const stepLog: Parameters<typeof versionedStore>[1] = async (db, { person, now }, head, kind) => {
+  for (const { jobId, document } of await entriesOfBatch(db, head)) {
+    const signed = { id: randomUUID(), at: wallTimeOf(now), by: person.name, of: document.id };
+    const entry: LogEntry =
+      kind === 'undo' ? { ...signed, kind: 'struck', why: 'taken back' } : { ...signed, kind: 'restored' };
+    await addToLog(db, jobId, [{ entry, predicted: null }]);
+  }
+};
+
 /** Vehicles, stages and the heads of jobs, each with its version and its history. */
-export const documents = versionedStore({
-  vehicle: vehicleResource,
-  stage: stageResource,
-  job: jobHeadResource,
-});
+export const documents = versionedStore(
+  { vehicle: vehicleResource, stage: stageResource, job: jobHeadResource },
+  stepLog,
+);
 
 const version = whole(1, 1e9);
 /** `change` is what `back` goes back to. */

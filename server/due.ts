@@ -1,4 +1,5 @@
 import { grouped } from '../core/grouped';
+import { asItStands } from '../core/log/logEntry';
 import { dueOf, type Due } from '../core/log/due';
 import { logsHandedOver } from '../data/log';
 import { wallTimeOf } from './clock';
@@ -18,7 +19,7 @@ export async function dueVehicles({
   return [...logs]
     .map(([jobId, entries]) => {
       const [{ job, vehicle }] = entries;
-      const log = entries.map(({ document }) => document);
+      const log = asItStands(entries.map(({ document }) => document));
       return { jobId, job, vehicle, due: dueOf(log, settings.due, wallTimeOf(now)) };
     })
     .filter(({ due }) => due.length > 0)

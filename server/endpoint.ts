@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { faultsOf } from '../core/format/fields';
+import { isPlainText } from '../core/format/plainText';
+import { causeOf } from '../data/client';
 import { parseJson, readBody, type BodyType } from './body';
 import type { Context } from './context';
+import { Busy } from './judge/pool';
 import { done, faulty, type Outcome, type Refusal } from './errors';
 
 /** What Astro hands to an endpoint, as far as one of ours needs it. */
@@ -50,11 +53,14 @@ const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 export type MethodName = (typeof METHODS)[number];
 type Handler = ((call: Call) => Promise<Response>) & { method?: AnyMethod };
 
-export const answer = (body: unknown, status = 200): Response =>
-  new Response(JSON.stringify(body), {
+/** JSON that was made elsewhere. */
+export const answerText = (json: string, status = 200): Response =>
+  new Response(json, {
     status,
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });
+
+export const answer = (body: unknown, status = 200): Response => answerText(JSON.stringify(body), status);
 
 /** A refusal as every endpoint sends it. */
 export function refuse({ status, ...body }: Refusal): Response {
@@ -65,13 +71,18 @@ export function refuse({ status, ...body }: Refusal): Response {
 
 /** Faults of a connection and not of what was asked: PostgreSQL went, is starting, or does not answer. */
 const UNREACHABLE =
-  /ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|Connection terminated|terminating connection|timeout exceeded|the database system is|connection timeout/i;
+  /ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|Connection terminated|terminating connection|timeout exceeded|the database system is|connection timeout|Query read timeout|statement timeout|too many clients|ENOTFOUND/i;
 
 export function failure(error: unknown, where: string): Refusal {
-  const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error;
+  const cause = causeOf(error);
   const words =
     cause instanceof Error ? `${cause.message} ${(cause as { code?: string }).code ?? ''}` : String(cause);
   console.error(`${where}: ${words}`);
+  if (error instanceof Busy)
+    return {
+      status: 503,
+      message: 'Too much is asked for at once. Nothing was stored; try again in a moment.',
+    };
   return UNREACHABLE.test(words)
     ? {
         status: 503,
@@ -112,6 +123,15 @@ async function respond(method: AnyMethod, call: Call): Promise<Response> {
       });
     ids[name] = id;
   }
+  const broken = [...Object.values(call.params), ...call.url.searchParams.values()].some(
+    (text) => text !== undefined && !isPlainText(text),
+  );
+  if (broken)
+    return refuse({
+      status: 422,
+      message: 'The address holds a character that is none.',
+      faults: [{ path: 'address', message: 'holds a NUL or half a character; type it again' }],
+    });
   const query = method.query?.safeParse(Object.fromEntries(call.url.searchParams));
   if (query && !query.success)
     return refuse({

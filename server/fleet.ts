@@ -1,4 +1,5 @@
 import PgBoss from 'pg-boss';
+import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
@@ -64,6 +65,15 @@ export async function workOnFleet(boss: PgBoss, db: Database): Promise<void> {
 
 export const fleetBody = z.strictObject({ stageId: whole(1, MOST_ID) });
 
+/** A statement of the queue's own, with `$1`, `$2`, … for its values, done in a transaction of ours. */
+async function executed(tx: Pick<Database, 'execute'>, text: string, values: unknown[]) {
+  const parts = text
+    .split(/\$(\d+)/)
+    .map((part, i) => (i % 2 === 0 ? sql.raw(part) : sql`${sql.param(values[Number(part) - 1])}`));
+  const { rows } = await tx.execute(sql.join(parts));
+  return { rows };
+}
+
 /** Puts the package of a stage into the queue, to be tried on every vehicle of the shop. */
 export async function startFleetSearch(
   { db, person, now }: Actor,
@@ -75,16 +85,20 @@ export async function startFleetSearch(
   const exported = stage && (await exportStage(db, stage.id));
   const built = exported && readBuild(exported.file);
   if (!built?.ok) return missing('stage');
-  const { tire, wheel, spacerMm } = built.build.package;
+  const { tire, wheel, spacerMm } = built.value.package;
   const label = `${tire.code}, ${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm}${spacerMm > 0 ? `, spacer ${spacerMm}` : ''}`;
-  const { id, vehicleIds } = await openFleetSearch(db, label, { tire, wheel, spacerMm }, person.name, now);
-  for (let i = 0; i < vehicleIds.length; i += SHARE)
-    await boss.send(QUEUE, { searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share, {
-      expireInSeconds: expireS,
-      retryLimit: 5,
-      retryDelay: 1,
-    });
-  return done({ id });
+  // One transaction: a search whose shares are not in the queue would never end.
+  return db.transaction(async (tx) => {
+    const { id, vehicleIds } = await openFleetSearch(tx, label, { tire, wheel, spacerMm }, person.name, now);
+    for (let i = 0; i < vehicleIds.length; i += SHARE)
+      await boss.send(QUEUE, { searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share, {
+        expireInSeconds: expireS,
+        retryLimit: 5,
+        retryDelay: 1,
+        db: { executeSql: (text: string, values: unknown[]) => executed(tx, text, values) },
+      });
+    return done({ id });
+  });
 }
 
 export type FleetLine = { vehicleId: number; vehicle: string; platform: string; answer: FleetAnswer | null };

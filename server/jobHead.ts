@@ -37,7 +37,7 @@ async function checksOfWork(db: Queryable, { stageId }: JobWork): Promise<WorkCh
   const stage = stageId === null ? undefined : await stageById(db, stageId);
   const vehicle = stage && (await vehicleOfStage(db, stage));
   const read = stage && vehicle && readBuild(buildFileOf(vehicle, stage.document));
-  return read?.ok ? checksOf(factsOf(read.build)) : [];
+  return read?.ok ? checksOf(factsOf(read.value)) : [];
 }
 
 export const jobHeadResource: Resource<JobHead> = {

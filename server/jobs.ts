@@ -1,4 +1,5 @@
 import { type BuildFile } from '../core/format/build';
+import { isUnmeasured } from '../core/measure/still';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import type { Json } from '../core/history/diff';
 import type { Database, Queryable } from '../data/client';
@@ -22,11 +23,12 @@ import {
 } from '../data/jobs';
 import { workOfJob, workVersion } from '../data/work';
 import type { jobs, StageDocument } from '../data/schema';
-import { buildFileOf, stageColumns, vehicleOfStage } from './stageFile';
+import type { Columns } from './judge/columns';
+import { judgedTransaction } from './judge/transaction';
+import { buildFileOf, vehicleOfStage } from './stageFile';
 import type { JobHead } from './jobHead';
 import { versioned, type Actor, type Versioned } from './versioned';
 import { done, faulty, missing, type Outcome } from './errors';
-import { inTransaction } from './inTransaction';
 import { workOn, type VersionedWork } from './work';
 import { readBuild } from '../core/format/read';
 
@@ -76,6 +78,14 @@ export async function sheetData(db: Queryable, jobId: number): Promise<SheetData
   };
 }
 
+/** The leaf that a job is opened on: what touches, or the measuring where nothing was measured yet; undefined if there is no such job. */
+export async function firstLeaf(db: Queryable, jobId: number): Promise<'measure' | 'fit' | undefined> {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  if (!vehicle) return undefined;
+  return isUnmeasured(vehicle.document) ? 'measure' : 'fit';
+}
+
 function stageDocument(file: BuildFile): StageDocument {
   const { format, version, vehicle, package: pack, use, ...extensions } = file;
   return { package: pack, use: use ?? {}, ...extensions };
@@ -84,13 +94,11 @@ function stageDocument(file: BuildFile): StageDocument {
 async function addStage(
   db: Queryable,
   jobId: number,
-  vehicle: BuildFile['vehicle'],
   document: StageDocument,
+  columns: Columns,
   { person, now }: Omit<Actor, 'db'>,
-): Promise<Outcome<StageRow>> {
-  const read = stageColumns(vehicle, document);
-  if (!read.ok) return faulty(read.faults);
-  const row = await insertStage(db, { jobId, document, ...read.columns });
+): Promise<StageRow> {
+  const row = await insertStage(db, { jobId, document, ...columns });
   await addChange(db, {
     subject: 'stage',
     subjectId: row.id,
@@ -100,7 +108,7 @@ async function addStage(
     at: now,
     changes: [{ path: '', to: document as Json }],
   });
-  return done(row);
+  return row;
 }
 
 export type NewJob = {
@@ -122,9 +130,19 @@ export async function importBuild(
   const read = readBuild(file);
   if (!read.ok) return faulty(read.faults);
   const document = file as BuildFile;
-  return inTransaction(actor.db, async (tx) => {
+  const { use } = stageDocument(document);
+  const delivered: StageDocument = { package: asDelivered(document.vehicle), use };
+  const built = stageDocument(document);
+  return judgedTransaction(actor.db, async (tx, judge) => {
+    // Before anything is written: numbers are given out for good, whatever becomes of the transaction.
+    const [first, second] = judge([
+      { vehicle: document.vehicle, document: delivered },
+      { vehicle: document.vehicle, document: built },
+    ]);
+    if (!first.ok) return faulty(first.faults);
+    if (!second.ok) return faulty(second.faults);
     const owner = job.customer ? await customerId(tx, job.customer) : null;
-    const { label, kind } = read.build.vehicle;
+    const { label, kind } = read.value.vehicle;
     const vehicle = await insertVehicle(tx, {
       customerId: owner,
       label,
@@ -143,22 +161,14 @@ export async function importBuild(
     });
     const stored = await insertJob(tx, {
       vehicleId: vehicle.id,
-      title: job.title ?? read.build.package.label,
+      title: job.title ?? read.value.package.label,
       waitsFor: job.waitsFor ?? '',
       ...(job.status ? { status: job.status } : {}),
       openedAt: job.openedAt ?? actor.now,
     });
-    const { use } = stageDocument(document);
-    const first = await addStage(
-      tx,
-      stored.id,
-      document.vehicle,
-      { package: asDelivered(document.vehicle), use },
-      actor,
-    );
-    if (!first.ok) return first;
-    const stage = await addStage(tx, stored.id, document.vehicle, stageDocument(document), actor);
-    return stage.ok ? done({ jobId: stored.id, stageId: stage.value.id }) : stage;
+    await addStage(tx, stored.id, delivered, first.value, actor);
+    const stage = await addStage(tx, stored.id, built, second.value, actor);
+    return done({ jobId: stored.id, stageId: stage.id });
   });
 }
 
@@ -168,24 +178,21 @@ export async function addStageToJob(
   jobId: number,
   from: { file: unknown } | { stageId: number },
 ): Promise<Outcome<{ stageId: number }>> {
-  return inTransaction(actor.db, async (tx) => {
+  return judgedTransaction(actor.db, async (tx, judge) => {
     const job = await jobById(tx, jobId);
     const vehicle = job && (await vehicleById(tx, job.vehicleId));
     if (!vehicle) return missing('job');
     const stages = await stagesOfJob(tx, jobId);
-    let document: StageDocument;
-    if ('file' in from) {
-      const read = readBuild(from.file);
-      if (!read.ok) return faulty(read.faults);
-      document = stageDocument(from.file as BuildFile);
-    } else {
-      const source = stages.find(({ id }) => id === from.stageId);
-      if (!source) return missing('stage');
-      const next = Math.max(0, ...stages.map((stage) => stage.position)) + 1;
-      document = { ...source.document, package: { ...source.document.package, label: `Stage ${next}` } };
-    }
-    const stage = await addStage(tx, jobId, vehicle.document, document, actor);
-    return stage.ok ? done({ stageId: stage.value.id }) : stage;
+    const source = 'file' in from ? undefined : stages.find(({ id }) => id === from.stageId);
+    if (!('file' in from) && !source) return missing('stage');
+    const document = source?.document ?? stageDocument((from as { file: BuildFile }).file);
+    const [read] = judge([{ vehicle: vehicle.document, document }]);
+    if (!read.ok) return faulty(read.faults);
+    // A copy is called by its place, which others may take meanwhile; the verdict is the same whatever it is called.
+    const label = source && `Stage ${Math.max(0, ...stages.map(({ position }) => position)) + 1}`;
+    const named = label === undefined ? document : { ...document, package: { ...document.package, label } };
+    const stage = await addStage(tx, jobId, named, { ...read.value, ...(label ? { label } : {}) }, actor);
+    return done({ stageId: stage.id });
   });
 }
 

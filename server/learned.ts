@@ -1,4 +1,5 @@
 import type { AxleName, PackageFile } from '../core/format/build';
+import { amendmentsOf, asItStands, samePlace } from '../core/log/logEntry';
 import { grouped } from '../core/grouped';
 import { forecastAccuracyOf, type ForecastAccuracy, type Proved } from '../core/statistics/forecastAccuracy';
 import { biasesOf, type Bias, type BiasSample } from '../core/statistics/groupBias';
@@ -29,6 +30,28 @@ function taughtBy(rows: readonly Row[], at: number): Proved['taught'] {
   const { jobId } = rows[at] ?? {};
   const next = rows.slice(at).find((row) => row.jobId === jobId && row.document.kind === 'reconciled');
   return next?.document.kind === 'reconciled' ? next.document.taken : [];
+}
+
+/** The rows as they stand: what was struck out is left out, a corrected reading stands with its figure. */
+function standingRows(rows: readonly Row[]): Row[] {
+  const log = rows.map(({ document }) => document);
+  const { corrected } = amendmentsOf(log);
+  const byId = new Map(rows.map((row) => [row.document.id, row]));
+  return asItStands(log).flatMap((document): Row[] => {
+    const row = byId.get(document.id);
+    if (!row) return [];
+    const correction = corrected.get(document.id);
+    // What was predicted in another pose is of no use: there, that counts which was predicted when it was corrected.
+    const elsewhere =
+      correction && row.document.kind === 'test-fit' && !samePlace(row.document.reading, correction.reading);
+    return [
+      {
+        ...row,
+        document,
+        predicted: elsewhere ? (byId.get(correction.id)?.predicted ?? null) : row.predicted,
+      },
+    ];
+  });
 }
 
 function provedOf(rows: readonly Row[]): Proved[] {
@@ -109,11 +132,8 @@ async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
 
 /** Everything that the shop's own readings say: how honest it predicts, and what is otherwise than sheets say. */
 export async function learned(db: Queryable): Promise<Learned> {
-  const [rows, shop, platforms] = await Promise.all([
-    provedEntries(db),
-    shopSettings(db),
-    platformsKnown(db),
-  ]);
+  const [all, shop, platforms] = await Promise.all([provedEntries(db), shopSettings(db), platformsKnown(db)]);
+  const rows = standingRows(all);
   const proved = provedOf(rows);
   const taken = rows.flatMap(({ document }) => (document.kind === 'reconciled' ? [document] : []));
   const ids = [...new Set(taken.flatMap(({ stageId }) => (stageId === undefined ? [] : [stageId])))];

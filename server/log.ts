@@ -6,7 +6,7 @@ import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { addToLog, knownEntries, logOfJob } from '../data/log';
 import { buildFileOf } from './stageFile';
-import { done, missing, type Outcome } from './errors';
+import { done, faulty, missing, type Outcome } from './errors';
 import type { Actor } from './versioned';
 import { logEntrySchema, type LogEntry } from '../core/format/log';
 import { readBuild } from '../core/format/read';
@@ -23,10 +23,10 @@ function predictor(db: Queryable, jobId: number, vehicleId: number) {
     const vehicle = await vehicleById(db, vehicleId);
     if (stage?.jobId !== jobId || !vehicle) return null;
     const read = readBuild(buildFileOf(vehicle.document, stage.document));
-    return read.ok ? { stage, build: read.build } : null;
+    return read.ok ? { stage, build: read.value } : null;
   };
   return async (entry: LogEntry): Promise<Expectation | null> => {
-    if (entry.kind !== 'test-fit' || entry.stageId === undefined) return null;
+    if ((entry.kind !== 'test-fit' && entry.kind !== 'corrected') || entry.stageId === undefined) return null;
     if (!known.has(entry.stageId)) known.set(entry.stageId, await load(entry.stageId));
     const found = known.get(entry.stageId);
     const expected = found ? expectationOf(found.build, entry.reading) : null;
@@ -45,10 +45,24 @@ export async function writeLog(
 ): Promise<Outcome<LogEntry[]>> {
   const job = await jobById(db, jobId);
   if (!job) return missing('job');
+  const spokenOf = entries.map((entry) => ('of' in entry ? entry.of : undefined));
   const known = await knownEntries(
     db,
-    entries.map(({ id }) => id),
+    [...entries.map(({ id }) => id), ...spokenOf].filter((id) => id !== undefined),
   );
+  const elsewhere = entries.flatMap(({ id }, i) =>
+    known.has(id) && known.get(id) !== jobId
+      ? [{ path: `${i}.id`, message: 'is in the log of another job already; nothing was written' }]
+      : [],
+  );
+  if (elsewhere.length > 0) return faulty(elsewhere);
+  const sentNow = new Set(entries.map(({ id }) => id));
+  const ofNothing = spokenOf.flatMap((of, i) =>
+    of !== undefined && known.get(of) !== jobId && !sentNow.has(of)
+      ? [{ path: `${i}.of`, message: 'is no entry of this job; give the id of one that is' }]
+      : [],
+  );
+  if (ofNothing.length > 0) return faulty(ofNothing);
   const predicted = predictor(db, jobId, job.vehicleId);
   const added: { entry: LogEntry; predicted: Expectation | null }[] = [];
   // Whoever sends it wrote it: the name that an entry came with is not asked.

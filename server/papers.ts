@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { assess } from '../core/assess';
+import { inThread } from './judge/pool';
 import { customerCopy } from '../core/paper/customerCopy';
 import type { Heading, PaperSheet } from '../core/paper/paper';
 import { quotePaper } from '../core/paper/quotePaper';
@@ -71,10 +71,12 @@ export async function paperOf(
   if (!read.ok) return faulty(read.faults);
   const { work } = await workOn(db, jobId);
   const heading = headingOf(ctx, job, stage.label, dayOf(ctx.now));
-  const answer = assess(read.build);
+  const judged = await inThread('assessment', read.value);
+  if (!judged.ok) return faulty(judged.faults);
+  const answer = judged.value;
   return done(
     kind === 'order'
-      ? workOrder(heading, read.build, answer, work, units)
-      : customerCopy(heading, read.build, answer, work.stated, units),
+      ? workOrder(heading, read.value, answer, work, units)
+      : customerCopy(heading, read.value, answer, work.stated, units),
   );
 }

@@ -40,8 +40,8 @@ export async function takeOverReadings(
       { subject: 'vehicle', id: job.vehicleId, ...vehicle },
       { subject: 'stage', ...stage },
     ],
-    async (tx) => {
-      await addToLog(tx, jobId, [{ entry: signed, predicted: null }]);
+    async (tx, batch) => {
+      await addToLog(tx, jobId, [{ entry: signed, predicted: null, batch }]);
       return done(null);
     },
   );

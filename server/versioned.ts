@@ -11,7 +11,7 @@ import {
   type ChangeRow,
 } from '../data/changes';
 import { conflict, done, missing, refused, type Outcome } from './errors';
-import { inTransaction } from './inTransaction';
+import { judgedTransaction, type Judge } from './judge/transaction';
 
 /** Who does something, where it is stored, and when: what every write is signed with. */
 export type Actor = { db: Database; person: { name: string }; now: Date };
@@ -27,13 +27,15 @@ export type Resource<Document> = {
     id: number,
     version: number,
     document: Document,
-    moment: Date,
+    /** When, and how to ask for verdicts: what is not known yet is worked out, and the transaction run again. */
+    at: { moment: Date; judge: Judge },
   ) => Promise<Outcome<{ version: number; verdicts: VerdictChange[] }> | 'stale'>;
 };
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- one table of resources whose documents differ
 export type Resources = Record<Subject, Resource<any>>;
 
-type Step = { id: number; at: string };
+/** What can be taken back or made again: which change, when it was last touched, and whose it is. */
+type Step = { id: number; at: string; by: string };
 /** A document as the sheet holds it: with its version, and what can be undone next. */
 export type Versioned<Document = unknown> = {
   subject: Subject;
@@ -78,7 +80,10 @@ export async function versioned<Document>(
   // When it was last touched: done, taken back or made again. The sheet steps the latest of its documents.
   const named = (changeId: number | undefined): Step | null => {
     const row = rows.findLast(({ id: rowId, reverts }) => rowId === changeId || reverts === changeId);
-    return changeId !== undefined && row ? { id: row.id, at: row.at.toISOString() } : null;
+    const own = rows.find(({ id: rowId }) => rowId === changeId);
+    return changeId !== undefined && row
+      ? { id: row.id, at: row.at.toISOString(), by: (own ?? row).person }
+      : null;
   };
   return { subject, id, version, document, undo: named(state.undo.at(-1)), redo: named(state.redo.at(-1)) };
 }
@@ -86,7 +91,11 @@ export async function versioned<Document>(
 type How = { kind: ChangeRow['kind']; reverts?: number; batch?: number };
 
 /** Documents with a version and a history, over the resources that it is given. */
-export function versionedStore(resources: Resources) {
+export function versionedStore(
+  resources: Resources,
+  /** What goes with a change that was taken back or made again, in the same transaction; `head` is the first of its piece. */
+  stepped: (db: Queryable, actor: Omit<Actor, 'db'>, head: number, kind: 'undo' | 'redo') => Promise<void>,
+) {
   /** A stale write is refused with the document as it is now and every change since the version it was made on. */
   async function stale(
     db: Queryable,
@@ -108,7 +117,7 @@ export function versionedStore(resources: Resources) {
   /** Stores one document and adds the row to its history; answers with the number of that row, null where nothing differs. */
   async function write(
     db: Queryable,
-    { person, now }: Omit<Actor, 'db'>,
+    { person, now, judge }: Omit<Actor, 'db'> & { judge: Judge },
     at: Omit<Write, 'document'>,
     next: (current: Json) => unknown,
     how: How,
@@ -120,7 +129,7 @@ export function versionedStore(resources: Resources) {
     const document = next(row.document as Json) as Json;
     const changes = changesBetween(row.document as Json, document);
     if (changes.length === 0) return done(null);
-    const stored = await resources[subject].store(db, id, version, document, now);
+    const stored = await resources[subject].store(db, id, version, document, { moment: now, judge });
     if (stored === 'stale') return stale(db, at);
     if (!stored.ok) return stored;
     return done(
@@ -152,17 +161,18 @@ export function versionedStore(resources: Resources) {
   async function save(
     actor: Actor,
     writes: readonly Write[],
-    also: (db: Queryable) => Promise<Outcome<unknown>> = () => Promise.resolve(done(null)),
+    also: (db: Queryable, head: number | undefined) => Promise<Outcome<unknown>> = () =>
+      Promise.resolve(done(null)),
   ): Promise<Outcome<Versioned[]>> {
-    return inTransaction(actor.db, async (tx): Promise<Outcome<Versioned[]>> => {
+    return judgedTransaction(actor.db, async (tx, judge): Promise<Outcome<Versioned[]>> => {
       let batch: number | undefined;
       for (const one of writes) {
         const how: How = { kind: 'edit', ...(batch === undefined ? {} : { batch }) };
-        const changed = await write(tx, actor, one, () => one.document, how);
+        const changed = await write(tx, { ...actor, judge }, one, () => one.document, how);
         if (!changed.ok) return changed;
         if (writes.length > 1) batch ??= changed.value ?? undefined;
       }
-      const besides = await also(tx);
+      const besides = await also(tx, batch);
       if (!besides.ok) return besides;
       const all: Versioned[] = [];
       for (const { subject, id } of writes) all.push(await read(tx, subject, id));
@@ -179,7 +189,7 @@ export function versionedStore(resources: Resources) {
     at: Omit<Write, 'document'>,
     kind: 'undo' | 'redo',
   ): Promise<Outcome<Versioned[]>> {
-    return inTransaction(actor.db, async (tx): Promise<Outcome<Versioned[]>> => {
+    return judgedTransaction(actor.db, async (tx, judge): Promise<Outcome<Versioned[]>> => {
       const state = undoState(await changeHeads(tx, at.subject, at.id));
       const changeId = state[kind].at(-1);
       const change = changeId === undefined ? undefined : await changeById(tx, changeId);
@@ -197,7 +207,7 @@ export function versionedStore(resources: Resources) {
           one === change ? at.version : ((await resources[subject].load(tx, subjectId))?.version ?? 0);
         const changed = await write(
           tx,
-          actor,
+          { ...actor, judge },
           { subject, id: subjectId, version },
           (current) => withChanges(current, steps),
           { kind, reverts: one.id, ...(together === undefined ? {} : { batch: together }) },
@@ -206,6 +216,7 @@ export function versionedStore(resources: Resources) {
         together ??= changed.value ?? undefined;
         all.push(await read(tx, subject, subjectId));
       }
+      await stepped(tx, actor, change.batch ?? change.id, kind);
       return done(all);
     });
   }
@@ -216,13 +227,15 @@ export function versionedStore(resources: Resources) {
     at: Omit<Write, 'document'>,
     toChange: number,
   ): Promise<Outcome<Versioned[]>> {
-    return inTransaction(actor.db, async (tx): Promise<Outcome<Versioned[]>> => {
+    return judgedTransaction(actor.db, async (tx, judge): Promise<Outcome<Versioned[]>> => {
       const target = await changeById(tx, toChange);
       if (target?.subject !== at.subject || target.subjectId !== at.id)
         return missing('change of this document');
       const later = await changesSince(tx, at.subject, at.id, target.version);
       const steps = later.toReversed().flatMap(({ changes }) => inverse(changes));
-      const changed = await write(tx, actor, at, (current) => withChanges(current, steps), { kind: 'edit' });
+      const changed = await write(tx, { ...actor, judge }, at, (current) => withChanges(current, steps), {
+        kind: 'edit',
+      });
       return changed.ok ? done([await read(tx, at.subject, at.id)]) : changed;
     });
   }

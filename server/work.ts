@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { whole, words } from '../core/format/fields';
-import type { PlannedJob } from '../core/planning/week';
+import { planWeek, standsIn, taskKey, type PlannedJob } from '../core/planning/week';
+import { minuteOf } from '../core/time/wallClock';
+import { wallTimeOf } from './clock';
+import { currentShop } from './shop';
 import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
 import { jobById } from '../data/jobs';
@@ -47,13 +50,62 @@ function signedWork(stored: JobWork, sent: JobWork, by: string): JobWork {
   };
 }
 
+/** Work that is ticked for the first time says which bay its vehicle stood in: where a hand put it, where it stands, or by the plan. */
+async function withBays(
+  { db, now }: Pick<Actor, 'db' | 'now'>,
+  jobId: number,
+  stored: JobWork,
+  work: JobWork,
+): Promise<JobWork> {
+  const fresh = work.tasks.filter(
+    ({ id, inBay }) => inBay && work.ticks[id] && work.ticks[id].bay === undefined && !stored.ticks[id],
+  );
+  if (fresh.length === 0) return work;
+  const bays = new Map<string, string>();
+  const stands = standsIn(stored);
+  let planned: ((task: string) => string | undefined) | undefined;
+  for (const { id, locked } of fresh) {
+    let bay = locked?.bay ?? stands;
+    if (bay === undefined) {
+      planned ??= await plannedBays(db, now, jobId, stored.tasks.length > 0 ? stored : work);
+      bay = planned(id);
+    }
+    if (bay !== undefined) bays.set(id, bay);
+  }
+  return {
+    ...work,
+    ticks: Object.fromEntries(
+      Object.entries(work.ticks).map(([id, tick]) => {
+        const bay = bays.get(id);
+        return [id, bay === undefined ? tick : { ...tick, bay }];
+      }),
+    ),
+  };
+}
+
+/** The bay of a task of a job by the plan of this moment. */
+async function plannedBays(
+  db: Queryable,
+  now: Date,
+  jobId: number,
+  work: JobWork,
+): Promise<(task: string) => string | undefined> {
+  const [jobs, { settings }] = await Promise.all([openWork(db), currentShop(db)]);
+  const all = jobs.map((job) => (job.id === jobId ? { ...job, work } : job));
+  const number = all.find(({ id }) => id === jobId)?.number ?? '';
+  const { plan } = planWeek(all, settings.calendar, minuteOf(wallTimeOf(now)));
+  const bays = new Map(plan.placed.map(({ id, bay }) => [id, bay]));
+  return (task) => bays.get(taskKey(number, task)) ?? undefined;
+}
+
 /** Stores the work of a job; refused with what is stored where somebody changed it since `version`. */
 export async function changeWork(
-  { db, person }: Pick<Actor, 'db' | 'person'>,
+  { db, person, now }: Actor,
   jobId: number,
   { version, work: sent }: VersionedWork,
 ): Promise<Outcome<VersionedWork>> {
-  const work = signedWork((await workOn(db, jobId)).work, sent, person.name);
+  const { work: stored } = await workOn(db, jobId);
+  const work = await withBays({ db, now }, jobId, stored, signedWork(stored, sent, person.name));
   if (!(await jobById(db, jobId))) return missing('job');
   if (work.stageId !== null) {
     const stage = await stageById(db, work.stageId);

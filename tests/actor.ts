@@ -12,10 +12,7 @@ export const as = (db: Database, name = 'Ansa'): Actor => ({ db, person: { name 
 export const contextIn = (db: Database, name = 'Ansa'): Promise<Context> => contextAs(db, name);
 
 /** What came of something that has to go well. */
-export function value<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
-  return outcome.value;
-}
+export { held as value } from './held';
 
 /** What an endpoint does with a body: checked by its schema first, refused by field where it is faulty. */
 export async function sent<Body, T>(

@@ -102,7 +102,7 @@ export function example(change: Change = {}): Build {
 export function checked(file: unknown): Build {
   const read = readBuild(file);
   if (!read.ok) throw new Error(read.faults.map(({ path, message }) => `${path}: ${message}`).join('\n'));
-  return read.build;
+  return read.value;
 }
 
 const DEMO = join(import.meta.dirname, '..', 'demo', 'builds');

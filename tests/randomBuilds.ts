@@ -13,8 +13,47 @@ const carrier = fc.oneof(
   number(0, 1).map((follow) => ({ arm: follow })),
 );
 const obstacles: fc.Arbitrary<Obstacle[]> = fc
-  .array(fc.record({ points, carrier, cutMm: fc.constantFrom(0, 15) }), { minLength: 1, maxLength: 5 })
-  .map((list) => list.map((one, i) => obstacle(one.points, { ...one, id: `o${i}` })));
+  .array(
+    fc.record({
+      points,
+      carrier,
+      cutMm: fc.constantFrom(0, 15),
+      side: fc.constantFrom(undefined, undefined, 'left' as const, 'right' as const),
+      movableMm: fc.constantFrom(undefined, 30),
+      removable: fc.constantFrom(undefined, true as const),
+    }),
+    { minLength: 1, maxLength: 5 },
+  )
+  .map((list) =>
+    list.map(({ side, movableMm, removable, ...one }, i) =>
+      obstacle(one.points, {
+        ...one,
+        id: `o${i}`,
+        ...(side ? { side } : {}),
+        ...(movableMm ? { movableMm } : {}),
+        ...(removable ? { removable } : {}),
+      }),
+    ),
+  );
+
+/** A path as a camber gauge and a rule would give it. */
+const path = fc
+  .record({
+    low: fc.tuple(number(-8, 8), number(-15, 4), number(-1, 2), number(-1, 1), number(-0.6, 0.6)),
+    middle: fc.tuple(number(-4, 4), number(-4, 4), number(-2, 1), number(-1, 1), number(-0.4, 0.4)),
+    high: fc.tuple(number(-8, 8), number(-15, 4), number(-4, 1), number(-1, 1), number(-0.6, 0.6)),
+  })
+  .map(({ low, middle, high }) => {
+    const row = (hMm: number, [xMm, yMm, camberDeg, casterDeg, toeDeg]: typeof low) => ({
+      hMm,
+      xMm,
+      yMm,
+      camberDeg,
+      casterDeg,
+      toeDeg,
+    });
+    return [row(-70, low), row(0, [0, 0, 0, 0, 0]), row(35, middle), row(90, high)];
+  });
 
 const suspension = fc.record({
   kind: fc.constantFrom('independent' as const, 'solid' as const),
@@ -56,13 +95,47 @@ export const builds: fc.Arbitrary<Build> = fc
     spacerMm: fc.constantFrom(0, 25),
     widthIn: fc.constantFrom(6.5, 8, 9.5),
     pattern: fc.constantFrom('road' as const, 'mud' as const),
+    path: fc.option(path, { nil: undefined }),
+    bar: fc.option(
+      fc.record({
+        length: number(600, 1100),
+        rise: number(-60, 150),
+        side: fc.constantFrom('left' as const, 'right' as const),
+      }),
+      { nil: undefined },
+    ),
+    move: fc.tuple(number(-15, 15), number(-15, 15), number(-15, 15)),
   })
   .map((r) => {
     const file: BuildFile = exampleFile({
-      front: { steering: r.steering, suspension: r.suspension, obstacles: r.front },
+      front: { steering: r.steering, suspension: { ...r.suspension }, obstacles: r.front },
       use: { grid: { lock: 7, travel: 5 } },
     });
+    if (r.path && r.suspension.kind === 'independent') file.vehicle.corners.front.suspension.path = r.path;
     file.vehicle.corners.rear = { suspension: { ...r.suspension, kind: 'solid' }, obstacles: r.rear };
+    if (r.bar) {
+      const bar = {
+        trackBarMm: r.bar.length,
+        trackBarRiseMm: r.bar.rise,
+        trackBarFrameSide: r.bar.side,
+      };
+      Object.assign(file.vehicle.corners.rear.suspension, bar);
+      if (r.suspension.kind === 'solid') Object.assign(file.vehicle.corners.front.suspension, bar);
+    }
+    // What may be moved in both corners is moved, and the last that may be taken off is, where something is left.
+    const both = [r.front, r.rear];
+    const named = (id: string): Obstacle[] => both.flatMap((list) => list.filter((part) => part.id === id));
+    const moves = r.front
+      .filter(({ id }) => named(id).some(({ movableMm }) => movableMm))
+      .map(({ id }) => ({ obstacle: id, byMm: r.move }));
+    const removed = r.front
+      .slice(1)
+      .map(({ id }) => id)
+      .filter(
+        (id) =>
+          named(id).every(({ removable }) => removable) && !moves.some(({ obstacle }) => obstacle === id),
+      )
+      .slice(0, 1);
     const cuts = r.front[0]?.cutMm ? [{ obstacle: r.front[0].id, depthMm: 9 }] : [];
     file.package = {
       ...file.package,
@@ -71,6 +144,8 @@ export const builds: fc.Arbitrary<Build> = fc
       spacerMm: r.spacerMm,
       lift: { front: r.lift, rear: r.lift },
       cuts,
+      moves,
+      removed,
     };
     return checked(file);
   });

@@ -26,34 +26,84 @@ function about([x, y, z]: Vec, angle: number): Mat {
   ];
 }
 
+/** One column of a measured path at a height: Fritsch and Carlson's cubic in Hermite's form, straight beyond the ends. */
+function column(rows: readonly (readonly [h: number, value: number])[], at: number): number {
+  const list = [...rows].sort((a, b) => a[0] - b[0]);
+  const n = list.length;
+  const h = (i: number): number => list[i + 1]![0] - list[i]![0];
+  const m = (i: number): number => (list[i + 1]![1] - list[i]![1]) / h(i);
+  const end = (h0: number, h1: number, m0: number, m1: number): number => {
+    const d = ((2 * h0 + h1) * m0 - h0 * m1) / (h0 + h1);
+    if (d * m0 <= 0) return 0;
+    return m0 * m1 < 0 && Math.abs(d) > Math.abs(3 * m0) ? 3 * m0 : d;
+  };
+  const slope = (i: number): number => {
+    if (n === 2) return m(0);
+    if (i === 0) return end(h(0), h(1), m(0), m(1));
+    if (i === n - 1) return end(h(n - 2), h(n - 3), m(n - 2), m(n - 3));
+    if (m(i - 1) * m(i) <= 0) return 0;
+    const [w1, w2] = [2 * h(i) + h(i - 1), h(i) + 2 * h(i - 1)];
+    return (w1 + w2) / (w1 / m(i - 1) + w2 / m(i));
+  };
+  if (at <= list[0]![0]) return list[0]![1] + slope(0) * (at - list[0]![0]);
+  if (at >= list[n - 1]![0]) return list[n - 1]![1] + slope(n - 1) * (at - list[n - 1]![0]);
+  const i = list.findIndex(([x], k) => at >= x && at <= list[k + 1]![0]);
+  const t = (at - list[i]![0]) / h(i);
+  return (
+    (2 * t ** 3 - 3 * t ** 2 + 1) * list[i]![1] +
+    (t ** 3 - 2 * t ** 2 + t) * h(i) * slope(i) +
+    (-2 * t ** 3 + 3 * t ** 2) * list[i + 1]![1] +
+    (t ** 3 - t ** 2) * h(i) * slope(i + 1)
+  );
+}
+
 export function referencePose(
   build: Build,
   axle: AxleName,
   frontArm: number | null,
   lockDeg: number,
   h: number,
+  wheel: 'left' | 'right' | null = null,
 ): { hub: Vec; spin: Vec } {
   const { steering, suspension } = build.vehicle.corners[axle];
   const lift = build.package.lift[axle];
   const up = h + lift.bracketMm;
-  const side = suspension.sideArmMm;
+  const { path } = suspension;
+  const along = (key: 'xMm' | 'yMm' | 'camberDeg' | 'casterDeg' | 'toeDeg'): number =>
+    path
+      ? column(
+          path.map((row) => [row.hMm, row[key] ?? 0]),
+          up,
+        )
+      : 0;
+  const side = path ? null : suspension.sideArmMm;
   let hub: Vec = [0, 0, 0];
   let spin: Vec = [0, 1, 0];
   if (steering) {
     const swing = side === null ? 0 : Math.sign(side) * Math.asin(up / Math.abs(side));
-    const caster = (steering.casterDeg + lift.casterDeltaDeg) * RAD - swing;
+    const caster = (steering.casterDeg + lift.casterDeltaDeg + along('casterDeg')) * RAD - swing;
     const k = unit([-Math.tan(caster), -Math.tan(steering.kpiDeg * RAD), 1]);
     const pivot: Vec = [steering.kingpinForeAftMm, -steering.kingpinMm, 0];
-    const turn = about(k, lockDeg * RAD);
+    const turn = about(k, (lockDeg - along('toeDeg')) * RAD);
     hub = plus(pivot, times(turn, minus(hub, pivot)));
     spin = times(turn, spin);
   }
-  const roll = about([1, 0, 0], frontArm === null ? 0 : Math.asin(up / frontArm));
+  if (!steering) spin = [Math.sin(along('toeDeg') * RAD), Math.cos(along('toeDeg') * RAD), 0];
+  const swings = path ? -along('camberDeg') * RAD : frontArm === null ? 0 : Math.asin(up / frontArm);
+  const roll = about([1, 0, 0], swings);
   hub = times(roll, hub);
   spin = times(roll, spin);
   const back = side === null ? 0 : Math.sign(side) * (Math.abs(side) - Math.sqrt(side ** 2 - up ** 2));
-  const inboard = frontArm === null ? 0 : frontArm - Math.sqrt(frontArm ** 2 - up ** 2);
-  return { hub: plus(hub, [lift.foreAftMm + back, lift.outboardMm - inboard, h]), spin };
+  const inboard = path || frontArm === null ? 0 : frontArm - Math.sqrt(frontArm ** 2 - up ** 2);
+  const { trackBarMm: bar, trackBarRiseMm: rise = 0, trackBarFrameSide: frame = 'left' } = suspension;
+  const span = (at: number): number => Math.sqrt((bar ?? 0) ** 2 - (rise - at) ** 2);
+  const across = bar && wheel ? (wheel === frame ? -1 : 1) * (span(up) - span(0)) : 0;
+  const shift: Vec = [
+    lift.foreAftMm + back + along('xMm'),
+    lift.outboardMm - inboard + along('yMm') + across,
+    h,
+  ];
+  return { hub: plus(hub, shift), spin };
 }
 
 function box(u: number, w: number, halfU: number, halfW: number, rho: number): number {
@@ -110,21 +160,33 @@ export function referenceSweep(build: Build, axle: AxleName): { least: number[];
   const top = suspension.bumpMm - lift.bumpStopMm - lift.bracketMm;
   const bottom = -(suspension.droopMm + lift.droopGainMm + lift.bracketMm);
   const heights = Array.from({ length: travel }, (_, i) => bottom + ((top - bottom) * i) / (travel - 1));
-  const arms =
+  type Pass = { arm: number | null; wheel: 'left' | 'right' | null };
+  const together: Pass[] = suspension.trackBarMm
+    ? [
+        { arm: suspension.frontArmMm, wheel: 'left' },
+        { arm: suspension.frontArmMm, wheel: 'right' },
+      ]
+    : [{ arm: suspension.frontArmMm, wheel: null }];
+  const passes: Pass[] =
     suspension.kind === 'solid'
-      ? [suspension.frontArmMm, build.vehicle.trackMm[axle] / 2]
-      : [suspension.frontArmMm];
+      ? [...together, { arm: build.vehicle.trackMm[axle] / 2, wheel: null }]
+      : together;
+  const { moves, removed } = build.package;
   const least = obstacles.map(() => Infinity);
-  const lines = obstacles.map(({ points }) => dense(points));
+  const lines = obstacles.map(({ id, points }) => {
+    const by = moves.find(({ obstacle }) => obstacle === id)?.byMm ?? [0, 0, 0];
+    return removed.includes(id) ? [] : dense(points).map((point) => plus(point, by));
+  });
   const cuts = obstacles.map(({ id, cutMm }) =>
     Math.min(cutMm, build.package.cuts.find((cut) => cut.obstacle === id)?.depthMm ?? 0),
   );
   const map = heights.map((h) =>
     locks.map((angle) => {
       let cell = Infinity;
-      for (const arm of arms) {
-        const { hub, spin } = referencePose(build, axle, arm, angle, h);
-        obstacles.forEach(({ carrier }, i) => {
+      for (const { arm, wheel } of passes) {
+        const { hub, spin } = referencePose(build, axle, arm, angle, h, wheel);
+        obstacles.forEach(({ carrier, side }, i) => {
+          if (wheel && side && side !== wheel) return;
           for (const point of lines[i] ?? []) {
             const gap =
               carrier === 'upright'

@@ -1,11 +1,15 @@
 import { defineMiddleware } from 'astro:middleware';
+import { now } from '../server/clock';
+import { policyWith } from '../server/contentPolicy';
 import { contextOf, type Context } from '../server/context';
 import { PERSON_COOKIE } from '../server/currentUser';
 import { database } from '../server/database';
 import { failure, refuse } from '../server/endpoint';
+import { answerWith, pageCache, snapshotOf, type Drawn } from '../server/pageCache';
 import { queue } from '../server/queue';
 
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
+const cached = pageCache();
 
 /** Whether a change was asked for by a page of another site: browsers say where such a request comes from. */
 function foreign({ method, headers }: Request): boolean {
@@ -13,6 +17,13 @@ function foreign({ method, headers }: Request): boolean {
   const origin = headers.get('origin');
   if (origin === null) return headers.get('sec-fetch-site') === 'cross-site';
   return !URL.canParse(origin) || new URL(origin).host !== headers.get('host');
+}
+
+async function drawn(next: () => Promise<Response>): Promise<Drawn> {
+  const answer = await next();
+  const headers = new Headers(answer.headers);
+  headers.set('content-security-policy', policyWith(headers.get('content-security-policy')));
+  return { status: answer.status, headers: [...headers], html: await answer.text() };
 }
 
 /** The one way into the server: who asks, from where, and what a page shows when it fails. */
@@ -23,10 +34,15 @@ export const onRequest = defineMiddleware(async ({ request, url, cookies, locals
   );
   if (foreign(request))
     return refuse({ status: 403, message: 'Another site asked for this change; it was not made.' });
+  const person = cookies.get(PERSON_COOKIE)?.value;
   let context: Promise<Context> | undefined;
-  locals.context = () => (context ??= contextOf(database(), cookies.get(PERSON_COOKIE)?.value));
+  locals.context = () => (context ??= contextOf(database(), person));
   try {
-    return await next();
+    if (url.pathname.startsWith('/api/') || request.method !== 'GET') return await next();
+    // A page is drawn once for whoever reads the same data as the same person in the same minute.
+    const minute = Math.floor(now().getTime() / 60_000);
+    const key = [url.pathname, url.search, person, minute, await snapshotOf(database())].join('\n');
+    return await answerWith(await cached(key, () => drawn(next)), request.headers.get('accept-encoding'));
   } catch (error) {
     const refusal = failure(error, `${request.method} ${url.pathname}`);
     return new Response(refusal.message, {

@@ -1,9 +1,17 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { assess } from '../../core/assess';
-import type { Build } from '../../core/format/build';
+import { AXLES, type Build } from '../../core/format/build';
+import { deriveFigures } from '../../core/figures';
 import { emptyResult, sweep } from '../../core/clearance/kernel';
-import { sweepAll, sweepCorner, sweepInputOf } from '../../core/clearance/corner';
+import {
+  cutDepths,
+  leastOf,
+  sweepAll,
+  sweepCorner,
+  sweepInputOf,
+  sweepWhole,
+} from '../../core/clearance/corner';
 import { profileOf } from '../../core/clearance/profile';
 import {
   buildSilhouette,
@@ -15,7 +23,7 @@ import { tireSize } from '../../core/tire/size';
 import { readBuildText } from '../../formats/buildJson';
 import { ROOT } from '../paths';
 import { bareLoop } from './bareLoop';
-import { medianMs } from './median';
+import { median, medianMs } from './median';
 import { planFigures } from './plan';
 import { scanFigures } from './scan';
 import { searchFigures } from './search';
@@ -24,12 +32,12 @@ function demoBuilds(): Build[] {
   const folder = join(ROOT, 'demo', 'builds');
   return readdirSync(folder).flatMap((name) => {
     const read = readBuildText(readFileSync(join(folder, name), 'utf8'));
-    return read.ok ? [read.build] : [];
+    return read.ok ? [read.value.build] : [];
   });
 }
 
 /** Kernel and bare loop take turns on one corner, so that whatever slows the machine slows both. */
-function kernelVsBareLoop(build: Build): number {
+function kernelVsBareLoop(build: Build, rounds: number): number {
   const corner = sweepCorner(sweepInputOf(build, 'front'));
   const { wheel, tire, spacerMm } = build.package;
   const profile = profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
@@ -46,14 +54,13 @@ function kernelVsBareLoop(build: Build): number {
     sweep(all.flat, poses, profile, cut, all.inZone, result);
   };
   const ratios: number[] = [];
-  for (let i = 0; i < 15; i++)
+  for (let i = 0; i < rounds; i++)
     ratios.push(medianMs(kernel, 9, 3) / medianMs(() => bareLoop(all, poses, profile), 9, 3));
-  ratios.sort((a, b) => a - b);
-  return ratios[Math.floor(ratios.length / 2)] ?? NaN;
+  return median(ratios);
 }
 
 /** A silhouette for wheels from 15 to 18 in with offsets from -20 to 40 mm, and one wheel judged against it. */
-function silhouetteFigures(build: Build): Figures {
+function silhouetteFigures(build: Build, runs: number): Figures {
   const corner = sweepCorner(sweepInputOf(build, 'front'));
   const { wheel } = build.package;
   const profiles = [
@@ -77,26 +84,46 @@ function silhouetteFigures(build: Build): Figures {
     for (let i = 0; i < 100; i++) judgeSilhouette(silhouette, one, cut, least);
   };
   return {
-    silhouetteBuildMs: medianMs(() => buildSilhouette(corner, family), 9, 3),
-    silhouetteJudgeUs: medianMs(hundred, 15) * 10,
+    silhouetteBuildMs: medianMs(() => buildSilhouette(corner, family), Math.ceil(runs / 3), 1),
+    silhouetteJudgeUs: medianMs(hundred, runs) * 10,
     silhouettePoints: silhouettePoints(silhouette),
-    silhouetteVsSweep: medianMs(() => sweepAll(corner, one, cut), 25) / (medianMs(hundred, 15) / 100),
+    silhouetteVsSweep: medianMs(() => sweepAll(corner, one, cut), runs) / (medianMs(hundred, runs) / 100),
   };
 }
 
 type Figures = Record<string, number>;
 
+/** How far the least over the whole zone may be over that of a grid eight times as fine, mm: over all corners of the demo shop. */
+function continuousWorstMm(builds: readonly Build[], finer: number): number {
+  let worst = 0;
+  for (const build of builds)
+    for (const axle of AXLES) {
+      const input = sweepInputOf(build, axle);
+      const corner = sweepCorner(input);
+      const { profile } = deriveFigures(build).package;
+      const cut = cutDepths(corner.corner.obstacles, build.package.cuts);
+      const { whole } = sweepWhole(corner, profile, cut);
+      const { lock, travel } = input.grid;
+      const grid = { lock: (lock - 1) * finer + 1, travel: (travel - 1) * finer + 1 };
+      const fine = leastOf(sweepCorner({ ...input, grid }), profile, cut);
+      whole.least.forEach((mm, i) => (worst = Math.max(worst, mm - (fine[i] ?? mm))));
+    }
+  return worst;
+}
+
 function measure(quick: boolean): Figures {
+  const runs = quick ? 5 : 25;
   const builds = demoBuilds();
   const [first] = builds;
   if (!first) throw new Error('no demo build could be read');
-  const assessMs = builds.map((build) => medianMs(() => assess(build), 25)).sort((a, b) => a - b);
+  const assessMs = builds.map((build) => medianMs(() => assess(build), runs)).sort((a, b) => a - b);
   const corners = builds.flatMap(({ vehicle }) => [vehicle.corners.front, vehicle.corners.rear]);
   return {
-    kernelVsBareLoop: kernelVsBareLoop(first),
+    kernelVsBareLoop: kernelVsBareLoop(first, quick ? 7 : 15),
     assessMedianMs: assessMs[Math.floor(assessMs.length / 2)] ?? NaN,
     assessSlowestMs: assessMs.at(-1) ?? NaN,
-    ...silhouetteFigures(first),
+    continuousWorstMm: continuousWorstMm(quick ? builds.slice(0, 2) : builds, quick ? 4 : 8),
+    ...silhouetteFigures(first, runs),
     ...scanFigures(first, quick ? 100_000 : undefined),
     ...searchFigures(first, quick),
     ...planFigures(),
@@ -106,10 +133,15 @@ function measure(quick: boolean): Figures {
 
 /**
  * Times the computation. With `--json` one flat object on standard output, else a line per figure; with `--quick` on a
- * scan of a tenth of the points and a smaller catalog.
+ * scan of a tenth of the points and a smaller catalog; with `--server` the server under load instead, with `--page` the page of a job
+ * in a browser.
  */
-export function bench(args: string[]): number {
-  const figures = measure(args.includes('--quick'));
+export async function bench(args: string[]): Promise<number> {
+  const figures = args.includes('--server')
+    ? await (await import('./server')).serverFigures()
+    : args.includes('--page')
+      ? await (await import('./page')).pageFigures()
+      : measure(args.includes('--quick'));
   if (args.includes('--json')) process.stdout.write(`${JSON.stringify(figures)}\n`);
   else
     for (const [name, value] of Object.entries(figures))

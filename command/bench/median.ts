@@ -1,3 +1,7 @@
+/** The middle one of some values, the upper of two. */
+export const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
+
 /** Middle of the times in ms that `work` takes, over `runs` runs after `warm` that are not counted. */
 export function medianMs(work: () => unknown, runs: number, warm = 5): number {
   const times: number[] = [];
@@ -6,6 +10,5 @@ export function medianMs(work: () => unknown, runs: number, warm = 5): number {
     work();
     if (i >= 0) times.push(performance.now() - from);
   }
-  times.sort((a, b) => a - b);
-  return times[Math.floor(times.length / 2)] ?? NaN;
+  return median(times);
 }

@@ -5,8 +5,10 @@ import { seeded } from '../../command/seeded';
 import { arc, demoBuild, example, obstacle } from '../../tests/example';
 import type { Build } from '../format/build';
 import { predict, keyOf, priorMm, unknownsOf, waysOf } from './predict';
-import { reconcile } from './reconcile';
+import { fitBoth } from '../clearance/fit';
+import { likelyMeant, reconcile } from './reconcile';
 import { takeOver } from './takeOver';
+import { testReading as reading } from '../../tests/testReading';
 import { testReadingSchema, type TestReading } from '../format/testFit';
 
 const build: Build = example({
@@ -17,17 +19,6 @@ const build: Build = example({
       obstacle(arc(420, -80, 78, 98), { id: 'liner', label: 'liner', material: 'liner', tapeErrorMm: 6 }),
     ],
   },
-});
-const reading = (more: Partial<TestReading>): TestReading => ({
-  axle: 'front',
-  side: 'left',
-  direction: 'forward',
-  stance: 'ride',
-  lockDeg: 0,
-  travelMm: 0,
-  obstacle: 'lip',
-  errorMm: 2,
-  ...more,
 });
 /** Two looks at each thing, at different travel and lock. */
 const ROUND: TestReading[] = ['lip', 'seam', 'liner'].flatMap((id) => [
@@ -216,5 +207,75 @@ describe('taking it over', () => {
     // What nobody spoke of is the very same.
     expect(after.vehicle.corners.rear).toBe(build.vehicle.corners.rear);
     expect(takeOver(build, file, [], []).vehicle).toBe(build.vehicle);
+  });
+});
+
+describe('a typo', () => {
+  const files = { vehicle: build.vehicle, package: build.package } as unknown as Parameters<
+    typeof takeOver
+  >[1];
+  /** The vehicle as some values of its unknowns say that it is. */
+  const asSaid = (said: ReadonlyMap<string, number>): Build => {
+    const corrections = unknowns.map((unknown) => ({
+      unknown,
+      key: keyOf(unknown),
+      priorMm: priorMm(build, unknown),
+      mm: said.get(keyOf(unknown)) ?? 0,
+      spreadMm: 1,
+    }));
+    const taken = takeOver(build, files, corrections, ROUND);
+    return { ...build, ...taken } as unknown as Build;
+  };
+  const leastOf = (one: Build): number => {
+    const { leastClearanceMm } = fitBoth(one).front;
+    return leastClearanceMm;
+  };
+
+  test('that somebody read again and confirmed is taken at its word', () => {
+    const readings = readIn(new Map(), () => 0);
+    const [first, ...rest] = readings.filter(({ gapMm = 0 }) => gapMm > 6);
+    if (!first) throw new Error('nothing was read');
+    const typed = { ...first, gapMm: (first.gapMm ?? 0) * 10 };
+    const flagged = reconcile(build, [typed, ...rest]);
+    expect(flagged.residuals[0]).toMatchObject({ slipped: true, index: 0 });
+    const sure = reconcile(build, [{ ...typed, confirmed: true }, ...rest]);
+    expect(sure.residuals[0]?.slipped).toBe(false);
+    expect(sure.corrections).not.toEqual(flagged.corrections);
+  });
+
+  test('of one zero too many is named, and taking over makes nothing worse by more than a millimetre', () => {
+    const { normal, uniform, pick } = seeded(17);
+    let worse = 0;
+    let named = 0;
+    const shops = 200;
+    for (let shop = 0; shop < shops; shop++) {
+      const truth = new Map(unknowns.map((one) => [keyOf(one), normal() * priorMm(build, one) * 0.8]));
+      const readings = readIn(truth, normal);
+      const wrong = pick(readings.filter(({ gapMm = 0 }) => gapMm > 6) as [TestReading, ...TestReading[]]);
+      const typed = readings.map((one) =>
+        one === wrong ? { ...one, gapMm: (one.gapMm ?? 0) * (uniform() < 0.8 ? 10 : 100) } : one,
+      );
+      const { corrections, residuals } = reconcile(build, typed);
+      if (residuals[readings.indexOf(wrong)]?.slipped) named++;
+      for (const { mm, priorMm: prior } of corrections) {
+        expect(Number.isFinite(mm)).toBe(true);
+        expect(Math.abs(mm)).toBeLessThanOrEqual(4 * prior + 1e-9);
+      }
+      const real = leastOf(asSaid(truth));
+      const taken = { ...build, ...takeOver(build, files, corrections, typed) } as unknown as Build;
+      const clean = reconcile(build, readings).corrections;
+      const untouched = { ...build, ...takeOver(build, files, clean, readings) } as unknown as Build;
+      // Honest readings have errors of their own: where they were lucky before, they are less so after.
+      const before = Math.max(Math.abs(leastOf(build) - real), Math.abs(leastOf(untouched) - real));
+      if (Math.abs(leastOf(taken) - real) > before + 1) worse++;
+    }
+    expect(named).toBe(shops);
+    expect(worse).toBeLessThanOrEqual(5);
+  });
+
+  test('says what was probably meant', () => {
+    expect(likelyMeant(520.7, 52, 5)).toBeCloseTo(52.07, 6);
+    expect(likelyMeant(2, 50.5, 3)).toBeCloseTo(50.8, 6);
+    expect(likelyMeant(48, 52, 5)).toBeUndefined();
   });
 });

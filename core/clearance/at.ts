@@ -1,6 +1,7 @@
 import type { Vec } from '../geometry/vec';
 import type { Corner, Obstacle } from '../format/build';
 import { carrierMotion, resample } from './points';
+import { linkageOf } from './linkage';
 import { POSE_STRIDE, writePose } from './poses';
 import { sectionClearance, type Profile } from './profile';
 import type { Lift } from '../format/package';
@@ -23,7 +24,7 @@ export function nearestAt(
   profile: Profile,
 ): (shift: Vec) => NearestAt {
   const pose = new Float64Array(POSE_STRIDE);
-  writePose(pose, 0, steering, suspension, suspension.frontArmMm, lift, lockDeg, hubMm);
+  writePose(pose, 0, steering, linkageOf(suspension), lift, lockDeg, hubMm);
   const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 1, sz = 0, up = 0] = pose;
   const { riseMm, follow } = carrierMotion(carrier, lift);
   const points = resample(given);

@@ -1,6 +1,6 @@
 import { carrierMotion } from './points';
 import { POSE_STRIDE, writePose } from './poses';
-import { shiftedLift, type SweepCorner, type MotionCase } from './corner';
+import { otherSide, shiftedLift, type SweepCorner, type MotionCase } from './corner';
 import { sectionClearance, type Profile } from './profile';
 
 export type Point = readonly [x: number, y: number, z: number];
@@ -42,9 +42,9 @@ function viewWith(
   hubMm: number,
 ): PoseView {
   const pose = new Float64Array(POSE_STRIDE);
-  const { suspension, obstacles } = corner.corner;
+  const { obstacles } = corner.corner;
   const lift = shiftedLift(corner.lift, way);
-  writePose(pose, 0, corner.steering, suspension, way.frontArmMm, lift, lockDeg, hubMm);
+  writePose(pose, 0, corner.steering, way.linkage, lift, lockDeg, hubMm);
   const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 0, sz = 0, up = 0] = pose;
   // Parts on the upright ride along; they are drawn where the turned hub carries them.
   const c: Point = [sy, -sx, 0];
@@ -57,7 +57,7 @@ function viewWith(
     at: [0, 0, 0],
     surface: [0, 0, 0],
   };
-  const moved = obstacles.map(({ id, carrier, points }, i) => {
+  const moved = obstacles.map(({ id, carrier, points, side }, i) => {
     const { riseMm, follow } = carrierMotion(carrier, corner.lift);
     const place = ([x, y, z]: Point): Point =>
       carrier === 'upright'
@@ -68,7 +68,7 @@ function viewWith(
           ]
         : [x, y, z + riseMm + follow * up];
     const from = corner.flat.start[i]!;
-    const to = corner.flat.start[i + 1]!;
+    const to = otherSide(side, way.side) ? from : corner.flat.start[i + 1]!;
     for (let p = from; p < to; p++) {
       const at = place([corner.flat.xyz[p * 3]!, corner.flat.xyz[p * 3 + 1]!, corner.flat.xyz[p * 3 + 2]!]);
       const v: Point = [at[0] - hx, at[1] - hy, at[2] - hz];

@@ -1,31 +1,51 @@
 import type { AxleName, Build, Corner, Steering, Vehicle, Use } from '../format/build';
+import type { Side } from '../format/measured';
 import { travelOf, type Travel } from '../vehicle/travel';
-import { emptyResult, sweep, sweepUpright, type SweepResult } from './kernel';
+import { leastNear, slackFor, wholeLeast, type WholeLeast } from './continuous';
+import { emptyResult, nearPoses, sweep, sweepUpright, type NearPoses, type SweepResult } from './kernel';
 import { flatten, type FlatObstacles } from './points';
-import { poseGrid, posesOf, type PoseGrid } from './poses';
-import type { Profile } from './profile';
-import { zoneLimits, zoneMask } from './zone';
+import { linkageOf, sidesApart, type Linkage } from './linkage';
+import { poseGrid, poseList, posesOf, type PoseGrid, type PoseList } from './poses';
+import { standsOutMm, type Profile } from './profile';
+import { zoneBoxes, zoneEdges, zoneLimits, zoneMask, type ZoneBox } from './zone';
+import { placedParts } from '../vehicle/parts';
 import type { Lift, Package } from '../format/package';
 
 /**
  * One way in which a corner's wheel moves: on which front-view arm it swings (a solid axle swings on half its
- * track when one wheel is up and the other down), and how far its bushings have let it go forward.
+ * track when one wheel is up and the other down), how far its bushings have let it go forward, and which way a track bar
+ * takes it.
  */
-export type MotionCase = { frontArmMm: number | null; crossed: boolean; foreAftMm: number };
+export type MotionCase = {
+  linkage: Linkage;
+  crossed: boolean;
+  foreAftMm: number;
+  /** Of which side's wheel it is; null where both move alike. */
+  side: Side | null;
+};
 
 /** Everything about one corner that the sweep needs and that no tire or wheel changes. */
 export type SweepCorner = {
+  /** What it was made from. */
+  input: SweepInput;
   axle: AxleName;
+  /** Its parts as the package leaves them: what was taken off has no points. */
   corner: Corner;
   /** Its steering up to the lock stop, where one is set. */
   steering: Steering | undefined;
   lift: Lift;
   travel: Travel;
   grid: PoseGrid;
-  /** One set of poses for each way. */
+  /** The grid's poses, and behind them those on the zone's own limits, which lie between rows of the grid. */
+  poses: PoseList;
+  /** One set of poses for each way, and 1 for every obstacle that is not held against it. */
   motionCases: MotionCase[];
   poseSets: Float64Array[];
+  passed: Uint8Array[];
+  /** 1 for each pose that the zone counts. */
   inZone: Uint8Array;
+  /** The zone as a whole, not only its poses: one box or two that overlap. */
+  boxes: ZoneBox[];
   flat: FlatObstacles;
 };
 
@@ -39,6 +59,8 @@ export type SweepInput = {
   lift: Package['lift'];
   sagMm: Package['sagMm'];
   lockStopDeg: Package['lockStopDeg'];
+  moves: Package['moves'];
+  removed: Package['removed'];
   grid: Use['grid'];
   zone: Use['zone'];
   zoneLimits: Use['zoneLimits'];
@@ -49,9 +71,9 @@ export function sweepInputOf(
   { vehicle, package: pack, use }: Pick<Build, 'vehicle' | 'package' | 'use'>,
   axle: AxleName,
 ): SweepInput {
-  const { lift, sagMm, lockStopDeg } = pack;
+  const { lift, sagMm, lockStopDeg, moves, removed } = pack;
   const { grid, zone, zoneLimits } = use;
-  return { vehicle, axle, lift, sagMm, lockStopDeg, grid, zone, zoneLimits };
+  return { vehicle, axle, lift, sagMm, lockStopDeg, moves, removed, grid, zone, zoneLimits };
 }
 
 /** Front-view arms that a corner swings on: its own, and half the track where a solid axle tilts. */
@@ -77,10 +99,19 @@ export function stoppedSteering(
 
 /** Every way of a corner. Bushings are swept at both ends and between: the gap is not least at an end always. */
 function motionCasesOf(vehicle: Vehicle, axle: AxleName): MotionCase[] {
-  const { complianceMm } = vehicle.corners[axle].suspension;
+  const { suspension } = vehicle.corners[axle];
+  const { complianceMm = 0 } = suspension;
   const shifts = complianceMm > 0 ? [0, -complianceMm, complianceMm] : [0];
   return shifts.flatMap((foreAftMm) =>
-    frontArms(vehicle, axle).map((frontArmMm, i) => ({ frontArmMm, crossed: i > 0, foreAftMm })),
+    frontArms(vehicle, axle).flatMap((frontArmMm, i) =>
+      // With one wheel up and the other down a bar is taken to hold the axle where it is.
+      (i > 0 ? [null] : sidesApart(suspension)).map((side): MotionCase => ({
+        linkage: linkageOf(suspension, frontArmMm, side),
+        crossed: i > 0,
+        foreAftMm,
+        side,
+      })),
+    ),
   );
 }
 
@@ -89,28 +120,44 @@ export function shiftedLift(lift: Lift, { foreAftMm }: MotionCase): Lift {
   return foreAftMm === 0 ? lift : { ...lift, foreAftMm: lift.foreAftMm + foreAftMm };
 }
 
+/** Whether something that stands on one side alone is on the other one. */
+export const otherSide = (stands: Side | undefined, side: Side | null): boolean =>
+  stands !== undefined && side !== null && stands !== side;
+
 export function sweepCorner(input: SweepInput): SweepCorner {
   const { vehicle, axle } = input;
-  const corner = vehicle.corners[axle];
+  const asMeasured = vehicle.corners[axle];
+  const corner = { ...asMeasured, obstacles: placedParts(asMeasured.obstacles, input) };
   const lift = input.lift[axle];
   const travel = travelOf(corner.suspension, lift, input.sagMm[axle]);
   const steering = stoppedSteering(corner.steering, input.lockStopDeg);
   const grid = poseGrid(steering, travel, input.grid);
   const motionCases = motionCasesOf(vehicle, axle);
+  // Shares are of the lock as delivered: at speed nobody steers further because a stop was set.
+  const limits = zoneLimits(input);
+  const mask = zoneMask(grid, corner.steering, travel, limits);
+  const boxes = zoneBoxes(grid, corner.steering, travel, limits);
+  const poses = poseList(grid, zoneEdges(grid, boxes));
+  const inZone = new Uint8Array(poses.hubMm.length).fill(1);
+  inZone.set(mask);
+  const flat = flatten(corner.obstacles, lift);
   return {
+    input,
     axle,
     corner,
     steering,
     lift,
     travel,
     grid,
+    poses,
     motionCases,
-    poseSets: motionCases.map((way) =>
-      posesOf(grid, steering, corner.suspension, way.frontArmMm, shiftedLift(lift, way)),
+    poseSets: motionCases.map((way) => posesOf(poses, steering, way.linkage, shiftedLift(lift, way))),
+    passed: motionCases.map(({ side }) =>
+      flat.upright.map((up, i) => (up === 1 || otherSide(corner.obstacles[i]?.side, side) ? 1 : 0)),
     ),
-    // Shares are of the lock as delivered: at speed nobody steers further because a stop was set.
-    inZone: zoneMask(grid, corner.steering, travel, zoneLimits(input)),
-    flat: flatten(corner.obstacles, lift),
+    inZone,
+    boxes,
+    flat,
   };
 }
 
@@ -134,30 +181,119 @@ export function standingPose({ grid }: SweepCorner): number {
   return nearestZero(grid.travelMm) * grid.lockDeg.length + nearestZero(grid.lockDeg);
 }
 
+/** The coarsest grid that the least over the whole zone is looked for from. */
+const FINE = { lock: 41, travel: 25 } as const;
+
+/**
+ * The same corner on a grid so fine that what is met between its poses is hardly nearer than in them: for silhouettes, whose
+ * wheels cannot each be looked at closely.
+ */
+export function denser(corner: SweepCorner): SweepCorner {
+  const { lock, travel } = corner.input.grid;
+  const grid = { lock: Math.max(2 * lock - 1, FINE.lock), travel: Math.max(2 * travel - 1, FINE.travel) };
+  return sweepCorner({ ...corner.input, grid });
+}
+
+/** The corner itself, or the same on a finer grid where its own is too coarse to find every place that may be the least. */
+export function fineEnough(corner: SweepCorner): SweepCorner {
+  const { lock, travel } = corner.input.grid;
+  if ((lock >= FINE.lock || !corner.steering) && travel >= FINE.travel) return corner;
+  return sweepCorner({
+    ...corner.input,
+    grid: { lock: Math.max(lock, FINE.lock), travel: Math.max(travel, FINE.travel) },
+  });
+}
+
+const everyWay = (): boolean => true;
+
 /** Sweeps a corner in some of its motionCases (all of them, if not said), into one result. */
 export function sweepAll(
   corner: SweepCorner,
   profile: Profile,
   cut: Float64Array,
-  counts: (way: MotionCase) => boolean = () => true,
+  counts: (way: MotionCase) => boolean = everyWay,
+  near?: readonly NearPoses[],
+  result: SweepResult = emptyResult(corner.inZone.length, corner.flat.count),
 ): SweepResult {
-  const result = emptyResult(corner.inZone.length, corner.flat.count);
   corner.poseSets.forEach((poses, i) => {
     const way = corner.motionCases[i];
-    if (way && counts(way)) sweep(corner.flat, poses, profile, cut, corner.inZone, result);
+    if (way && counts(way))
+      sweep(corner.flat, poses, profile, cut, corner.inZone, result, corner.passed[i], near?.[i]);
   });
   sweepUpright(corner.flat, profile, cut, standingPose(corner), result);
   return result;
 }
 
+/** A list of near poses for each way of a corner, to be filled by a sweep. */
+const nearOf = (corner: SweepCorner, largerByMm = 0): NearPoses[] =>
+  corner.poseSets.map(() =>
+    nearPoses(corner.inZone.length, corner.flat.count, slackFor(corner) + largerByMm),
+  );
+
+/** What a sweep of a grid found, and the least over the whole zone that follows from it. */
+export type Swept = { grid: SweepResult; whole: WholeLeast };
+
+/** What a corner's sweep finds on the grid, for its map, and the least over the whole zone between and beyond its poses. */
+export function sweepWhole(
+  corner: SweepCorner,
+  profile: Profile,
+  cut: Float64Array,
+  counts: (way: MotionCase) => boolean = everyWay,
+): Swept {
+  const fine = fineEnough(corner);
+  const near = nearOf(fine);
+  const found = sweepAll(fine, profile, cut, counts, near);
+  return {
+    grid: fine === corner ? found : sweepAll(corner, profile, cut, counts),
+    whole: wholeLeast(fine, profile, cut, found, near),
+  };
+}
+
 /**
- * Least clearance in mm of each obstacle over the zone, and nothing else: a map that cannot be lowered lets the
- * sweep pass over whatever does not lower an obstacle's own least.
+ * The same, and what a larger wheel about the same middle finds, at a fraction of a sweep of its own. `fine` is the corner that
+ * both are of, `map` what is found on the corner's own grid.
  */
-export function leastOf(corner: SweepCorner, profile: Profile, cut: Float64Array): Float64Array {
+export function sweepBoth(
+  corner: SweepCorner,
+  profile: Profile,
+  larger: Profile,
+  cut: Float64Array,
+): { fine: SweepCorner; near: NearPoses[]; map: SweepResult; swept: Swept; larger: Swept } {
+  const fine = fineEnough(corner);
+  const byMm = standsOutMm(profile, larger);
+  const near = nearOf(fine, byMm);
+  const found = sweepAll(fine, profile, cut, everyWay, near);
+  const grown = leastNear(fine, larger, cut, near, byMm);
+  sweepUpright(fine.flat, larger, cut, standingPose(fine), grown);
+  return {
+    fine,
+    near,
+    map: fine === corner ? found : sweepAll(corner, profile, cut),
+    swept: { grid: found, whole: wholeLeast(fine, profile, cut, found, near) },
+    larger: { grid: grown, whole: wholeLeast(fine, larger, cut, grown, null) },
+  };
+}
+
+/** A sweep for the least alone: a map that cannot be lowered lets it pass over whatever does not lower an obstacle's own least. */
+function sweepForLeast(
+  corner: SweepCorner,
+  profile: Profile,
+  cut: Float64Array,
+  near?: readonly NearPoses[],
+): SweepResult {
   const result = emptyResult(corner.inZone.length, corner.flat.count);
   result.map.fill(-Infinity);
-  for (const poses of corner.poseSets) sweep(corner.flat, poses, profile, cut, corner.inZone, result);
-  sweepUpright(corner.flat, profile, cut, standingPose(corner), result);
-  return result.least;
+  return sweepAll(corner, profile, cut, everyWay, near, result);
+}
+
+/** Least clearance in mm of each obstacle over the poses of the zone, and nothing else. */
+export function leastOf(corner: SweepCorner, profile: Profile, cut: Float64Array): Float64Array {
+  return sweepForLeast(corner, profile, cut).least;
+}
+
+/** The same over the whole zone, as `assess` says it. */
+export function leastWhole(corner: SweepCorner, profile: Profile, cut: Float64Array): WholeLeast {
+  const fine = fineEnough(corner);
+  const near = nearOf(fine);
+  return wholeLeast(fine, profile, cut, sweepForLeast(fine, profile, cut, near), near);
 }

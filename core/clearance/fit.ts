@@ -1,21 +1,31 @@
+import { grownDecides } from '../tire/grown';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Side } from '../format/measured';
-import { tireSize, type TireSize } from '../tire/size';
+import { deriveFigures, type Figures, type Mounted } from '../figures';
+import type { TireSize } from '../tire/size';
+import { standsWithin } from '../vehicle/rideChecks';
 import { turningCircleM } from '../vehicle/turningCircle';
 import {
   cutDepths,
   nearestZero,
-  sweepAll,
+  sweepBoth,
+  sweepWhole,
   sweepCorner,
   sweepInputOf,
   type SweepCorner,
+  type Swept,
   type MotionCase,
 } from './corner';
 import { gradeOf, type Grade } from './grade';
 import { nearestPoint } from './nearest';
-import { mountedProfile, profileOf, type Profile } from './profile';
+import { USUAL_GIVE_MM } from '../vehicle/partChecks';
+import { isThere } from '../vehicle/parts';
+import { isCutPossible, realDepthMm } from '../cutting/realCut';
+import { gainOf, leastByPoint, type WholeLeast } from './continuous';
+import type { Profile } from './profile';
 import { acceptedRubs } from './rub';
 import {
+  chanceAlong,
   chanceOfContact,
   clearanceSpreadMm,
   GUESSED_POINT_MM,
@@ -47,9 +57,16 @@ export type ObstacleFit = {
 export type DirectionFit = { leastClearanceMm: number; obstacle: string; lockDeg: number; travelMm: number };
 
 export type Fit = {
+  /** With the tire that the use says: as it is sold, or grown. All else is with the tire as it is sold. */
   grade: Grade;
   leastClearanceMm: number;
   at: { lockDeg: number; travelMm: number; obstacle: string };
+  /** The same with the tire grown in service as far as UN Regulation 30 lets it. */
+  grown: {
+    grade: Grade;
+    leastClearanceMm: number;
+    at: { lockDeg: number; travelMm: number; obstacle: string };
+  };
   usableLockDeg: { inside: number; outside: number };
   /** Kerb to kerb, m; `usable` with the lock that can be used at ride height, if any. Left out for an unsteered axle. */
   turningCircleM?: { asDelivered: number; package: number; usable?: number };
@@ -61,18 +78,21 @@ export type Fit = {
   byObstacle: ObstacleFit[];
 };
 
+/** Within so many spreads of touching a chance of contact is neither none nor certain. */
+const UNSURE_SPREADS = 3;
+
 function rows<T>(width: number, length: number, at: (i: number) => T): T[][] {
   return Array.from({ length: length / width }, (_, t) =>
     Array.from({ length: width }, (_, l) => at(t * width + l)),
   );
 }
 
-function poseOf({ grid }: SweepCorner, pose: number): { lockDeg: number; travelMm: number } {
-  const locks = grid.lockDeg.length;
-  return {
-    lockDeg: grid.lockDeg[pose % locks] ?? 0,
-    travelMm: grid.travelMm[Math.floor(pose / locks)] ?? 0,
-  };
+function poseOf(
+  { travel }: SweepCorner,
+  whole: WholeLeast,
+  i: number,
+): { lockDeg: number; travelMm: number } {
+  return { lockDeg: whole.lockDeg[i] ?? 0, travelMm: (whole.hubMm[i] ?? 0) - travel.rideMm };
 }
 
 /**
@@ -87,30 +107,33 @@ function spreadParts(
   i: number,
   pose: number,
 ): { parts: SpreadParts; guessed: boolean } {
-  const { point, perMmUp } = nearestPoint(corner, profile, i, pose);
+  const { point, perMmUp, perMmForward } = nearestPoint(corner, profile, i, pose);
   const guessed = corner.flat.guessed[point] === 1;
-  const row = Math.floor(pose / corner.grid.lockDeg.length);
-  const atStop = row === 0 || row === corner.grid.travelMm.length - 1;
+  const hub = corner.poses.hubMm[pose];
+  const atStop = hub === corner.travel.fullBumpMm || hub === corner.travel.fullDroopMm;
   const tapeMm = corner.corner.obstacles[i]?.tapeErrorMm ?? 0;
   return {
     guessed,
     parts: {
       tapeMm: guessed ? Math.max(GUESSED_POINT_MM, tapeMm) : tapeMm,
       tireMm: tireSpreadMm(size),
+      // Bushings that were not measured may give; those that were are swept.
+      giveMm:
+        corner.corner.suspension.complianceMm === undefined ? Math.abs(perMmForward) * USUAL_GIVE_MM : 0,
       rideMm: atStop ? 0 : Math.abs(perMmUp) * (use.rideSpreadMm ?? RIDE_SPREAD_MM),
     },
   };
 }
 
 function directions(corner: SweepCorner, profile: Profile, cut: Float64Array): Fit['direction'] {
-  if (corner.corner.suspension.complianceMm === 0) return undefined;
+  if (!corner.corner.suspension.complianceMm) return undefined;
   const of = (counts: (way: MotionCase) => boolean): DirectionFit => {
-    const { least, leastPose } = sweepAll(corner, profile, cut, counts);
-    const i = least.indexOf(Math.min(...least));
+    const { whole } = sweepWhole(corner, profile, cut, counts);
+    const i = whole.least.indexOf(Math.min(...whole.least));
     return {
-      leastClearanceMm: least[i] ?? Infinity,
+      leastClearanceMm: whole.least[i] ?? Infinity,
       obstacle: corner.corner.obstacles[i]?.id ?? '',
-      ...poseOf(corner, leastPose[i] ?? 0),
+      ...poseOf(corner, whole, i),
     };
   };
   return {
@@ -122,15 +145,14 @@ function directions(corner: SweepCorner, profile: Profile, cut: Float64Array): F
 function turningCircles(
   corner: SweepCorner,
   { vehicle }: Build,
-  profile: Profile,
+  figures: Figures,
   usable: Fit['usableLockDeg'],
 ): Fit['turningCircleM'] {
-  const stock = mountedProfile(vehicle.stock, 0);
-  const edge = (one: Profile): number => one.centreMm + one.tireHalfWidthMm;
+  const edge = ({ planes }: Mounted): number => planes.outerEdgeMm;
   const delivered = corner.corner.steering;
   const { steering } = corner;
-  const asDelivered = turningCircleM(vehicle, delivered, edge(stock));
-  const now = turningCircleM(vehicle, steering, edge(profile));
+  const asDelivered = turningCircleM(vehicle, delivered, edge(figures.stock));
+  const now = turningCircleM(vehicle, steering, edge(figures.package));
   if (!steering || asDelivered === undefined || now === undefined) return undefined;
   // Left and right turns alike: the wheel that meets something first, inside or outside, sets both.
   const share = (deg: number, full: number): number => (full > 0 ? deg / full : 1);
@@ -138,51 +160,132 @@ function turningCircles(
     share(usable.inside, steering.lockInsideDeg),
     share(usable.outside, steering.lockOutsideDeg),
   );
-  const turn = turningCircleM(vehicle, steering, edge(profile), lockShare);
+  const turn = turningCircleM(vehicle, steering, edge(figures.package), lockShare);
   return { asDelivered, package: now, ...(turn === undefined ? {} : { usable: turn }) };
 }
 
+/**
+ * A corner's grade with one tire, and how deep what is met and may be cut has to be cut in truth, by the number of the part: of
+ * all that is met where `depths` asks for it, otherwise only where the grade depends on it.
+ */
+function gradedOf(
+  corner: SweepCorner,
+  { use: { marginMm } }: Build,
+  profile: Profile,
+  { grid, whole }: Swept,
+  cut: Float64Array,
+  accepted: Uint8Array,
+  depths: boolean,
+): { grade: Grade; deepest: Map<number, number> } {
+  const { obstacles } = corner.corner;
+  // What may touch is no worse than what just touches: close, not free.
+  const standings = whole.least.map((mm, i) => (accepted[i] === 1 ? 0 : mm));
+  const deepest = new Map<number, number>();
+  const met = obstacles.flatMap((part, i) => (isThere(part) && standings[i]! < 0 ? [i] : []));
+  // No cut is shallower than the clearance that is missing: where that is too much already, none is worked out for the grade.
+  const hopeless =
+    !standsWithin(corner.travel) ||
+    met.some((i) => !isCutPossible(obstacles[i]!, marginMm - standings[i]! + (cut[i] ?? 0)));
+  if (!hopeless || depths)
+    for (const i of met) {
+      if (obstacles[i]!.cutMm === 0) continue;
+      const gainMm = gainOf(grid, whole, i);
+      deepest.set(i, realDepthMm(corner, profile, i, marginMm, gainMm, grid.leastPose[i] ?? 0));
+    }
+  const cuttable = (i: number): boolean => isCutPossible(obstacles[i]!, deepest.get(i) ?? Infinity);
+  // What hangs on its stops drives nowhere, whatever it clears.
+  return { grade: hopeless ? 'blocked' : gradeOf(standings, marginMm, cuttable), deepest };
+}
+
+/** The corner with its tire grown in service. */
+function grownOf(
+  corner: SweepCorner,
+  build: Build,
+  profile: Profile,
+  cut: Float64Array,
+  swept: Swept,
+  depths: boolean,
+): Fit['grown'] & { deepest: Map<number, number> } {
+  const { whole } = swept;
+  const accepted = acceptedRubs(corner, build.use, profile, cut, whole.least);
+  const { grade, deepest } = gradedOf(corner, build, profile, swept, cut, accepted, depths);
+  const i = whole.least.indexOf(Math.min(...whole.least));
+  return {
+    grade,
+    leastClearanceMm: whole.least[i] ?? Infinity,
+    at: { ...poseOf(corner, whole, i), obstacle: corner.corner.obstacles[i]?.id ?? '' },
+    deepest,
+  };
+}
+
+/** The least clearance of the tire that decides the grade, and where it is. */
+export const decidingLeast = (fit: Fit, use: Build['use']): Pick<Fit, 'leastClearanceMm' | 'at'> =>
+  grownDecides(use) ? fit.grown : fit;
+
 /** One corner judged: the sweep's minima, its map, the usable lock, the grade and what would have to be cut. */
-export function fitOf(corner: SweepCorner, build: Build, size: TireSize): Fit {
+export function fitOf(corner: SweepCorner, build: Build, figures: Figures): Fit {
   const { grid } = corner;
   const { obstacles } = corner.corner;
-  const { wheel, spacerMm, cuts } = build.package;
-  const profile = profileOf(size, wheel, spacerMm);
+  const { cuts } = build.package;
+  const { size, profile } = figures.package;
   const cut = cutDepths(obstacles, cuts);
-  const result = sweepAll(corner, profile, cut);
-  const accepted = acceptedRubs(corner, build.use, profile, cut, result.least);
-  const byObstacle = obstacles.map(({ id, side }, i): ObstacleFit => {
+  const { fine, near, map: result, swept, larger } = sweepBoth(corner, profile, figures.grown, cut);
+  const { whole } = swept;
+  const accepted = acceptedRubs(corner, build.use, profile, cut, whole.least);
+  // Far from zero the one least place says it; near zero every reading of the edge may be the one that is off.
+  const chanceOf = (i: number, leastMm: number, spreadMm: number, parts: SpreadParts): number => {
+    const alone = chanceOfContact(leastMm, spreadMm);
+    if (Math.abs(leastMm) > UNSURE_SPREADS * spreadMm || (obstacles[i]?.points.length ?? 0) < 2) return alone;
+    if (fine.flat.upright[i] === 1) return alone;
+    const gainMm = gainOf(swept.grid, whole, i);
+    const byPoint = leastByPoint(
+      fine,
+      profile,
+      cut[i] ?? 0,
+      near,
+      i,
+      leastMm + gainMm + UNSURE_SPREADS * spreadMm,
+    );
+    const along = chanceAlong(
+      byPoint.filter(Number.isFinite).map((mm) => mm - gainMm),
+      parts,
+    );
+    // Where it is nearest between two readings, that place alone may say more than both of them.
+    return Math.max(alone, along);
+  };
+  const there = obstacles.flatMap((part, i) => (isThere(part) ? [i] : []));
+  const byObstacle = there.map((i): ObstacleFit => {
+    const { id = '', side } = obstacles[i] ?? {};
     const pose = result.leastPose[i] ?? 0;
-    const leastClearanceMm = result.least[i] ?? Infinity;
+    const leastClearanceMm = whole.least[i] ?? Infinity;
     const { parts, guessed } = spreadParts(corner, profile, size, build.use, i, pose);
     const spreadMm = clearanceSpreadMm(parts);
     return {
       obstacle: id,
       side: side ?? 'both',
       leastClearanceMm,
-      ...poseOf(corner, pose),
+      ...poseOf(corner, whole, i),
       spreadMm,
       spreadParts: parts,
       guessed,
-      chanceOfContact: chanceOfContact(leastClearanceMm, spreadMm),
+      chanceOfContact: chanceOf(i, leastClearanceMm, spreadMm, parts),
       accepted: accepted[i] === 1,
     };
   });
-  const { marginMm } = build.use;
-  const standings = byObstacle.map(({ leastClearanceMm }, i) => ({
-    // What may touch is no worse than what just touches: close, not free.
-    leastMm: accepted[i] === 1 ? 0 : leastClearanceMm,
-    cutLeftMm: (obstacles[i]?.cutMm ?? 0) - (cut[i] ?? 0),
-  }));
+  const decides = grownDecides(build.use);
+  const { deepest: deeper, ...grown } = grownOf(fine, build, figures.grown, cut, larger, decides);
+  const judged = gradedOf(fine, build, profile, swept, cut, accepted, !decides);
   const [nearest] = [...byObstacle].sort((a, b) => a.leastClearanceMm - b.leastClearanceMm);
   if (!nearest) throw new Error('a corner without obstacles reached the sweep');
   const locks = grid.lockDeg.length;
-  const clearanceMm = rows(locks, result.map.length, (i) => result.map[i] ?? Infinity);
+  const poses = locks * grid.travelMm.length;
+  const clearanceMm = rows(locks, poses, (i) => result.map[i] ?? Infinity);
   const direction = directions(corner, profile, cut);
   const usableLockDeg = usableLock(grid.lockDeg, clearanceMm[nearestZero(grid.travelMm)] ?? []);
-  const circles = turningCircles(corner, build, profile, usableLockDeg);
+  const circles = turningCircles(corner, build, figures, usableLockDeg);
   return {
-    grade: gradeOf(standings, marginMm),
+    grade: decides ? grown.grade : judged.grade,
+    grown,
     leastClearanceMm: nearest.leastClearanceMm,
     at: { lockDeg: nearest.lockDeg, travelMm: nearest.travelMm, obstacle: nearest.obstacle },
     usableLockDeg,
@@ -192,23 +295,19 @@ export function fitOf(corner: SweepCorner, build: Build, size: TireSize): Fit {
       lockDeg: grid.lockDeg,
       travelMm: grid.travelMm,
       clearanceMm,
-      obstacle: rows(locks, result.map.length, (i) => obstacles[result.mapObstacle[i] ?? 0]?.id ?? ''),
+      obstacle: rows(locks, poses, (i) => obstacles[result.mapObstacle[i] ?? 0]?.id ?? ''),
     },
     // What is met and may be cut at all; a part that is never cut does not stand in a list of cuts.
-    cutsNeeded: byObstacle
-      .filter(
-        ({ leastClearanceMm, accepted: passed }, i) =>
-          leastClearanceMm < 0 && !passed && (obstacles[i]?.cutMm ?? 0) > 0,
-      )
-      .map(({ obstacle, leastClearanceMm }) => ({ obstacle, depthMm: marginMm - leastClearanceMm })),
+    cutsNeeded: [...(decides ? deeper : judged.deepest)]
+      .filter(([, depthMm]) => Number.isFinite(depthMm))
+      .map(([i, depthMm]) => ({ obstacle: obstacles[i]?.id ?? '', depthMm })),
     byObstacle,
   };
 }
 
 /** Both axles of a build. */
-export function fitBoth(build: Build): Record<AxleName, Fit> {
-  const size = tireSize(build.package.tire, build.package.wheel.widthIn);
-  const [front, rear] = AXLES.map((axle) => fitOf(sweepCorner(sweepInputOf(build, axle)), build, size));
+export function fitBoth(build: Build, figures = deriveFigures(build)): Record<AxleName, Fit> {
+  const [front, rear] = AXLES.map((axle) => fitOf(sweepCorner(sweepInputOf(build, axle)), build, figures));
   if (!front || !rear) throw new Error('a build has two axles');
   return { front, rear };
 }

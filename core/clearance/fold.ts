@@ -63,7 +63,7 @@ function triangle(
  * `rank[1 + i]` orders obstacle i (0 for empty); the higher stays on top.
  */
 export function foldCorner(corner: SweepCorner, frame: FoldWindow, rank: Uint8Array): Fold {
-  const { flat, grid, inZone, poseSets } = corner;
+  const { flat, grid, inZone, poseSets, passed } = corner;
   const { cellMm } = frame;
   const columns = Math.ceil((frame.aMm[1] - frame.aMm[0]) / cellMm);
   const rows = Math.ceil((frame.rMm[1] - frame.rMm[0]) / cellMm);
@@ -125,8 +125,10 @@ export function foldCorner(corner: SweepCorner, frame: FoldWindow, rank: Uint8Ar
   for (let i = 0; i < flat.count; i++)
     if (flat.upright[i] === 1) still(i);
     else
-      for (const poses of poseSets)
+      poseSets.forEach((poses, way) => {
+        if (passed[way]?.[i] === 1) return;
         for (let q = flat.start[i]! * 3; q < flat.start[i + 1]! * 3; q += 3) moving(i, q, poses);
+      });
   return fold;
 }
 

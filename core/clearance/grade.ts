@@ -6,17 +6,19 @@ export function worstGrade(grades: readonly Grade[]): Grade {
   return GRADES[Math.max(0, ...grades.map((grade) => GRADES.indexOf(grade)))] ?? 'blocked';
 }
 
-/** One obstacle's least clearance over the zone, and how much of it may still be cut, mm. */
-export type Standing = { leastMm: number; cutLeftMm: number };
-
 /**
- * Free at or above the margin, close down to touching, trim where every obstacle that is met can give what
- * brings it to the margin, blocked otherwise.
+ * Free at or above the margin, close down to touching, trim where every obstacle that is met can be cut so that it clears by
+ * the margin (`cuttable`, asked of those alone), blocked otherwise. `leastMm` are the obstacles' least clearances.
  */
-export function gradeOf(standings: readonly Standing[], marginMm: number): Grade {
-  const least = Math.min(Infinity, ...standings.map(({ leastMm }) => leastMm));
+export function gradeOf(
+  leastMm: ArrayLike<number>,
+  marginMm: number,
+  cuttable: (i: number) => boolean,
+): Grade {
+  let least = Infinity;
+  for (let i = 0; i < leastMm.length; i++) least = Math.min(least, leastMm[i]!);
   if (least >= marginMm) return 'free';
   if (least >= 0) return 'close';
-  const met = standings.filter(({ leastMm }) => leastMm < 0);
-  return met.every(({ leastMm, cutLeftMm }) => cutLeftMm >= marginMm - leastMm) ? 'trim' : 'blocked';
+  for (let i = 0; i < leastMm.length; i++) if (leastMm[i]! < 0 && !cuttable(i)) return 'blocked';
+  return 'trim';
 }

@@ -1,11 +1,10 @@
 import { AXLES, type AxleName, type Build } from '../format/build';
-import { tireSize } from '../tire/size';
+import { deriveFigures } from '../figures';
+import { G } from '../load/masses';
 import { travelOf } from '../vehicle/travel';
-import { fitOf, type Fit } from './fit';
+import { decidingLeast, fitOf, type Fit } from './fit';
 import { sweepCorner, sweepInputOf } from './corner';
 import { type Package } from '../format/package';
-
-const G = 9.80665;
 
 /** One way in which the vehicle may be loaded, and what that does to each axle. */
 export type LoadCase = {
@@ -39,21 +38,18 @@ export function loadCases(build: Build): LoadCase[] {
   const { sagMm } = build.package;
   const laden = AXLES.some((axle) => sagMm[axle] !== 0);
   const rated = AXLES.map((axle) => ratedSagMm(build, axle));
-  const size = tireSize(build.package.tire, build.package.wheel.widthIn);
+  const figures = deriveFigures(build);
   const judge = (id: LoadCase['id'], sag: (axle: AxleName) => number, estimate = false): LoadCase => {
     const at = { front: within(build, 'front', sag('front')), rear: within(build, 'rear', sag('rear')) };
     const pack: Package = { ...build.package, sagMm: at };
     const [front, rear] = AXLES.map((axle) => {
-      const {
-        grade,
-        leastClearanceMm,
-        at: where,
-      } = fitOf(
+      const fit = fitOf(
         sweepCorner(sweepInputOf({ ...build, package: pack }, axle)),
         { ...build, package: pack },
-        size,
+        figures,
       );
-      return { grade, leastClearanceMm, at: where };
+      const { leastClearanceMm, at: where } = decidingLeast(fit, build.use);
+      return { grade: fit.grade, leastClearanceMm, at: where };
     });
     return { id, sagMm: at, estimate, fit: { front: front!, rear: rear! } };
   };

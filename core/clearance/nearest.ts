@@ -9,33 +9,36 @@ export type NearestPoint = {
   point: number;
   /** Change of the clearance per mm that the obstacle rises, from -1 to 1; 0 for what rides on the hub. */
   perMmUp: number;
+  /** The same per mm that the wheel goes forward. */
+  perMmForward: number;
 };
 
 const HALF_MM = 0.5;
 
 /** The point of obstacle `i` that is nearest to the wheel in a pose of the grid, in the way where it is nearest. */
 export function nearestPoint(
-  { flat, poseSets }: SweepCorner,
+  { flat, poseSets, passed }: SweepCorner,
   profile: Profile,
   i: number,
   pose: number,
 ): NearestPoint {
   const { xyz, start, rise, follow, upright } = flat;
-  let best: NearestPoint = { clearanceMm: Infinity, point: start[i]!, perMmUp: 0 };
+  let best: NearestPoint = { clearanceMm: Infinity, point: start[i]!, perMmUp: 0, perMmForward: 0 };
   if (upright[i] === 1) {
     for (let q = start[i]!; q < start[i + 1]!; q++) {
       const r = Math.hypot(xyz[q * 3]!, xyz[q * 3 + 2]!);
       const clearanceMm = sectionClearance(profile, xyz[q * 3 + 1]!, r);
-      if (clearanceMm < best.clearanceMm) best = { clearanceMm, point: q, perMmUp: 0 };
+      if (clearanceMm < best.clearanceMm) best = { clearanceMm, point: q, perMmUp: 0, perMmForward: 0 };
     }
     return best;
   }
   const p = pose * POSE_STRIDE;
-  for (const poses of poseSets) {
+  for (const [way, poses] of poseSets.entries()) {
+    if (passed[way]?.[i] === 1) continue;
     const [hx, hy, hz, sx, sy, sz, up] = poses.subarray(p, p + POSE_STRIDE) as unknown as number[] &
       [number, number, number, number, number, number, number];
-    const at = (q: number, raisedMm: number): number => {
-      const vx = xyz[q * 3]! - hx;
+    const at = (q: number, raisedMm: number, aheadMm = 0): number => {
+      const vx = xyz[q * 3]! - hx - aheadMm;
       const vy = xyz[q * 3 + 1]! - hy;
       const vz = xyz[q * 3 + 2]! + rise[i]! + follow[i]! * up + raisedMm - hz;
       const a = vx * sx + vy * sy + vz * sz;
@@ -44,7 +47,12 @@ export function nearestPoint(
     for (let q = start[i]!; q < start[i + 1]!; q++) {
       const clearanceMm = at(q, 0);
       if (clearanceMm < best.clearanceMm)
-        best = { clearanceMm, point: q, perMmUp: at(q, HALF_MM) - at(q, -HALF_MM) };
+        best = {
+          clearanceMm,
+          point: q,
+          perMmUp: at(q, HALF_MM) - at(q, -HALF_MM),
+          perMmForward: at(q, 0, HALF_MM) - at(q, 0, -HALF_MM),
+        };
     }
   }
   return best;

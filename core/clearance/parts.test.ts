@@ -102,7 +102,13 @@ describe('zones', () => {
       droopGainMm: 15,
     };
     const moved = travelOf({ bumpMm: 100, droopMm: 100 }, lift, 8);
-    expect(moved).toEqual({ fullBumpMm: 85, fullDroopMm: -125, rideMm: -42, reachMm: 115 });
+    expect(moved).toEqual({
+      fullBumpMm: 85,
+      fullDroopMm: -125,
+      rideMm: -42,
+      askedRideMm: -42,
+      reachMm: 115,
+    });
   });
 });
 
@@ -136,8 +142,9 @@ describe('grade', () => {
   ] as const)('%j is %s', (standings, grade) =>
     expect(
       gradeOf(
-        standings.map(([leastMm, cutLeftMm]) => ({ leastMm, cutLeftMm })),
+        standings.map(([leastMm]) => leastMm),
         10,
+        (i) => standings[i]![1] >= 10 - standings[i]![0],
       ),
     ).toBe(grade),
   );

@@ -26,21 +26,41 @@ export type FlatObstacles = {
   chunkStart: Int32Array;
   chunkPoint: Int32Array;
   ball: Float64Array;
+  /**
+   * The line that a run lies along: five numbers per chunk, its direction, how far the run reaches along it from the middle of its
+   * ball, and how far it strays from it.
+   */
+  bar: Float64Array;
 };
 
 /** Long enough to save work, short enough (50 mm) for its ball to stand clear of the wheel. */
-const CHUNK = 6;
+export const CHUNK = 6;
+
+type Point = readonly [number, number, number];
 
 /** Centre of the bounding box of some points, and the distance to the farthest of them. */
-function ballAround(
-  points: readonly (readonly [number, number, number])[],
-): [number, number, number, number] {
+function ballAround(points: readonly Point[]): [number, number, number, number] {
   const middle = [0, 1, 2].map((axis) => {
     const values = points.map((point) => point[axis] ?? 0);
     return (Math.min(...values) + Math.max(...values)) / 2;
   }) as [number, number, number];
   const [x, y, z] = middle;
   return [x, y, z, Math.max(...points.map((point) => Math.hypot(point[0] - x, point[1] - y, point[2] - z)))];
+}
+
+/** Direction from the first to the last of some points, and how far they reach along it and stray from it, seen from a middle. */
+function barAlong(points: readonly Point[], [x, y, z]: Point): [number, number, number, number, number] {
+  const [from, to] = [points[0]!, points.at(-1)!];
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]) || 1;
+  const [dx, dy, dz] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length, (to[2] - from[2]) / length];
+  let [reach, stray] = [0, 0];
+  for (const [px, py, pz] of points) {
+    const [vx, vy, vz] = [px - x, py - y, pz - z];
+    const along = vx * dx + vy * dy + vz * dz;
+    reach = Math.max(reach, Math.abs(along));
+    stray = Math.max(stray, Math.hypot(vx - along * dx, vy - along * dy, vz - along * dz));
+  }
+  return [dx, dy, dz, reach, stray];
 }
 
 /**
@@ -94,7 +114,11 @@ export function carrierMotion(carrier: Obstacle['carrier'], lift: Lift): { riseM
   return { riseMm: -lift.bracketMm, follow: carrier.arm };
 }
 
-export function flatten(obstacles: Corner['obstacles'], lift: Lift): FlatObstacles {
+/** What of flat obstacles no lift changes. */
+type FlatShape = Omit<FlatObstacles, 'rise' | 'follow'>;
+const shapes = new WeakMap<Corner['obstacles'], FlatShape>();
+
+function shapeOf(obstacles: Corner['obstacles']): FlatShape {
   const lines = obstacles.map(({ points }) => resample(points));
   const start = new Int32Array(obstacles.length + 1);
   lines.forEach((line, i) => (start[i + 1] = (start[i] ?? 0) + line.length));
@@ -113,17 +137,30 @@ export function flatten(obstacles: Corner['obstacles'], lift: Lift): FlatObstacl
   const all = chunks.flat();
   const chunkPoint = new Int32Array(all.length + 1);
   all.forEach((chunk, c) => (chunkPoint[c + 1] = (chunkPoint[c] ?? 0) + chunk.length));
-  const motions = obstacles.map(({ carrier }) => carrierMotion(carrier, lift));
+  const balls = all.map(ballAround);
   return {
     count: obstacles.length,
     xyz,
     start,
-    rise: Float64Array.from(motions, ({ riseMm }) => riseMm),
-    follow: Float64Array.from(motions, ({ follow }) => follow),
     chunkStart,
     chunkPoint,
-    ball: Float64Array.from(all.flatMap(ballAround)),
+    ball: Float64Array.from(balls.flat()),
+    bar: Float64Array.from(
+      all.flatMap((run, c) => barAlong(run, [balls[c]![0], balls[c]![1], balls[c]![2]])),
+    ),
     guessed: Uint8Array.from(obstacles.flatMap(guessedPoints)),
     upright: Uint8Array.from(obstacles, ({ carrier }) => (carrier === 'upright' ? 1 : 0)),
+  };
+}
+
+/** Obstacles laid out flat, on a lift. What no lift changes is worked out once for each list of obstacles: documents do not change. */
+export function flatten(obstacles: Corner['obstacles'], lift: Lift): FlatObstacles {
+  let shape = shapes.get(obstacles);
+  if (!shape) shapes.set(obstacles, (shape = shapeOf(obstacles)));
+  const motions = obstacles.map(({ carrier }) => carrierMotion(carrier, lift));
+  return {
+    ...shape,
+    rise: Float64Array.from(motions, ({ riseMm }) => riseMm),
+    follow: Float64Array.from(motions, ({ follow }) => follow),
   };
 }

@@ -1,7 +1,11 @@
 import type { Wheel } from '../format/wheel';
 import type { Tire } from '../format/tire';
+import type { Package } from '../format/package';
+import type { Use } from '../format/use';
+import { decidingSize } from '../tire/grown';
 import { tireSize, type TireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
+import { FLANGE_HEIGHT_MM, overallWidthMm } from '../wheel/geometry';
 
 /**
  * Half section of a mounted wheel, mm: a along the axle from the hub face (outboard positive), r from the
@@ -18,11 +22,8 @@ export type Profile = {
   rimOuterMm: number;
 };
 
-/** The rim stands from 12 mm inside its bead seat to the top of a J flange, 17.5 mm outside it. */
+/** The rim stands from 12 mm inside its bead seat to the top of its flange. */
 const RIM_DEPTH_MM = 12;
-export const FLANGE_HEIGHT_MM = 17.5;
-/** Each flange adds half an inch beyond the width between the beads. */
-const FLANGES_IN = 1;
 
 export function profileOf(size: TireSize, wheel: Wheel, spacerMm: number): Profile {
   const rimMm = (MM_PER_INCH / 2) * wheel.diameterIn;
@@ -39,15 +40,30 @@ export function profileOf(size: TireSize, wheel: Wheel, spacerMm: number): Profi
     shoulderMm,
     tireInnerMm: rimMm,
     tireOuterMm: size.overallDiameterMm / 2,
-    rimHalfWidthMm: (MM_PER_INCH * (wheel.widthIn + FLANGES_IN)) / 2,
+    rimHalfWidthMm: overallWidthMm(wheel.widthIn) / 2,
     rimInnerMm: rimMm - RIM_DEPTH_MM,
     rimOuterMm: rimMm + FLANGE_HEIGHT_MM,
   };
 }
 
+/** By how much at most a place is nearer to a larger tire than to a smaller one on the same wheel, mm. */
+export function standsOutMm(small: Profile, large: Profile): number {
+  const wider = large.tireHalfWidthMm - small.tireHalfWidthMm;
+  const taller = large.tireOuterMm - small.tireOuterMm;
+  // A corner moves by both; a rounder shoulder takes from it, a sharper one adds its own reach, (√2 − 1) of the difference.
+  const sharper = Math.max(0, small.shoulderMm - large.shoulderMm) * (Math.SQRT2 - 1);
+  return Math.hypot(Math.max(0, wider), Math.max(0, taller)) + sharper;
+}
+
 /** The profile of a tire on the wheel that it is on, pushed out by a spacer. */
 export const mountedProfile = ({ tire, wheel }: { tire: Tire; wheel: Wheel }, spacerMm: number): Profile =>
   profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);
+
+/** The profile that decides the grade of a package: its tire as it is sold, or grown in service. */
+export const decidingProfile = (
+  pack: Pick<Package, 'tire' | 'wheel' | 'spacerMm'>,
+  use: Pick<Use, 'tire' | 'rules'>,
+): Profile => profileOf(decidingSize(pack, use), pack.wheel, pack.spacerMm);
 
 /** Exact signed distance (negative inside) of (u, w) from a rectangle of half sizes about 0 with corner radius. */
 function boxDistance(u: number, w: number, halfU: number, halfW: number, radius: number): number {

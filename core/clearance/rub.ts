@@ -1,5 +1,7 @@
+import { materialOf } from '../format/materials';
 import type { Build } from '../format/build';
-import { sweepAll, type SweepCorner } from './corner';
+import { fineEnough, leastWhole, type SweepCorner } from './corner';
+import type { ZoneBox } from './zone';
 import type { Profile } from './profile';
 
 /**
@@ -12,13 +14,18 @@ export const KISS = { fromLockShare: 0.9, depthMm: 5 } as const;
 export function posesBeforeRub(corner: SweepCorner): SweepCorner | null {
   const { steering } = corner.corner;
   if (!steering) return null;
-  const locks = corner.grid.lockDeg.length;
   const inZone = corner.inZone.map((counts, pose) => {
-    const lock = corner.grid.lockDeg[pose % locks]!;
+    const lock = corner.poses.lockDeg[pose]!;
     const full = lock >= 0 ? steering.lockInsideDeg : steering.lockOutsideDeg;
     return counts === 1 && Math.abs(lock) < KISS.fromLockShare * full - 1e-9 ? 1 : 0;
   });
-  return { ...corner, inZone };
+  const inside = KISS.fromLockShare * steering.lockInsideDeg;
+  const outside = KISS.fromLockShare * steering.lockOutsideDeg;
+  const boxes = corner.boxes.map(({ lockDeg: [low, high], hubMm }): ZoneBox => ({
+    lockDeg: [Math.max(low, -outside), Math.min(high, inside)],
+    hubMm,
+  }));
+  return { ...corner, inZone, boxes };
 }
 
 /**
@@ -36,11 +43,11 @@ export function acceptedRubs(
   const accepted = new Uint8Array(obstacles.length);
   const candidates = obstacles.map(
     ({ material }, i) =>
-      rub === 'liner-kiss' && material === 'liner' && least[i]! < 0 && least[i]! >= -KISS.depthMm,
+      rub === 'liner-kiss' && materialOf(material).soft && least[i]! < 0 && least[i]! >= -KISS.depthMm,
   );
-  const early = candidates.includes(true) ? posesBeforeRub(corner) : null;
+  const early = candidates.includes(true) ? posesBeforeRub(fineEnough(corner)) : null;
   if (!early) return accepted;
-  const before = sweepAll(early, profile, cut).least;
+  const before = leastWhole(early, profile, cut).least;
   candidates.forEach((candidate, i) => {
     if (candidate && before[i]! >= 0) accepted[i] = 1;
   });

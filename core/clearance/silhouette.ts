@@ -177,7 +177,7 @@ class EnvelopeBuilder {
  * tire, wheel and spacer of the family can then be judged against these points (`judgeSilhouette`).
  */
 export function buildSilhouette(corner: SweepCorner, family: Family): Silhouette {
-  const { flat, inZone, poseSets } = corner;
+  const { flat, inZone, poseSets, passed } = corner;
   const { centreMm, flangeInside } = family;
   const tire = new EnvelopeBuilder(centreMm, family.tire);
   const rims = family.rims.map((rim) => new EnvelopeBuilder(centreMm, rim));
@@ -197,9 +197,9 @@ export function buildSilhouette(corner: SweepCorner, family: Family): Silhouette
       for (let q = flat.start[i]! * 3; q < flat.start[i + 1]! * 3; q += 3)
         offer(flat.xyz[q + 1]!, Math.hypot(flat.xyz[q]!, flat.xyz[q + 2]!));
     else
-      for (const poses of poseSets)
+      for (const [way, poses] of poseSets.entries())
         for (let k = 0, pose = 0; k < inZone.length; k++, pose = (pose + stride) % inZone.length) {
-          if (inZone[pose] !== 1) continue;
+          if (inZone[pose] !== 1 || passed[way]![i] === 1) continue;
           const p = pose * POSE_STRIDE;
           const lower = poses[p + 2]! - flat.rise[i]! - flat.follow[i]! * poses[p + 6]!;
           const sx = poses[p + 3]!;

@@ -24,7 +24,7 @@ export const GUESSED_POINT_MM = 25;
 export const RIDE_SPREAD_MM = 5;
 
 /** What makes a clearance unsure, each part one standard deviation in mm. */
-export type SpreadParts = { tapeMm: number; tireMm: number; rideMm: number };
+export type SpreadParts = { tapeMm: number; tireMm: number; rideMm: number; giveMm: number };
 
 /** The part that the tire's own size gives. An estimate. */
 export function tireSpreadMm(size: TireSize): number {
@@ -33,12 +33,48 @@ export function tireSpreadMm(size: TireSize): number {
 }
 
 /** Standard deviation in mm of one clearance: its parts do not depend on one another. */
-export function clearanceSpreadMm({ tapeMm, tireMm, rideMm }: SpreadParts): number {
-  return Math.hypot(tapeMm, tireMm, rideMm);
+export function clearanceSpreadMm({ tapeMm, tireMm, rideMm, giveMm }: SpreadParts): number {
+  return Math.hypot(tapeMm, tireMm, rideMm, giveMm);
 }
 
 /** Chance, 0 to 1, that a clearance worked out as `clearanceMm` is in truth a contact. An estimate. */
 export function chanceOfContact(clearanceMm: number, spreadMm: number): number {
   if (spreadMm <= 0) return clearanceMm < 0 ? 1 : 0;
   return normalBelow(-clearanceMm / spreadMm);
+}
+
+/** Nodes and weights of Gauss and Hermite's rule for a standard normal deviate, nine of them: exact to the 17th power. */
+const NORMAL_NODES = [
+  [0, 0.4063492063492063],
+  [1.0232556637891326, 0.2440975028949394],
+  [2.0768479786778302, 0.0499164067652178],
+  [3.20542900285647, 0.0027891413212318],
+  [4.512745863399783, 0.0000223458440077],
+] as const;
+
+/**
+ * Half of what a tape is off by (its variance) goes along with a whole edge, as where it was hooked does; the other half is each
+ * reading's own. An estimate.
+ */
+const SHARED_SHARE = 0.5;
+
+/**
+ * Chance, 0 to 1, that an edge touches in truth: `pointsMm` are the clearances worked out for its measured points. What is off
+ * for the whole edge (the tire, the ride height, the bushings, half of the tape) moves all of them; the rest is each point's own,
+ * and of many that nearly touch one is likely to. An estimate.
+ */
+export function chanceAlong(pointsMm: readonly number[], parts: SpreadParts): number {
+  const sharedMm = Math.hypot(
+    parts.tireMm,
+    parts.rideMm,
+    parts.giveMm,
+    parts.tapeMm * Math.sqrt(SHARED_SHARE),
+  );
+  const ownMm = parts.tapeMm * Math.sqrt(1 - SHARED_SHARE);
+  const clearWith = (shift: number): number =>
+    pointsMm.reduce((clear, mm) => clear * (1 - chanceOfContact(mm + shift, ownMm)), 1);
+  return NORMAL_NODES.reduce((sum, [node, weight]) => {
+    const both = node === 0 ? [0] : [node * sharedMm, -node * sharedMm];
+    return sum + both.reduce((part, shift) => part + weight * (1 - clearWith(shift)), 0);
+  }, 0);
 }

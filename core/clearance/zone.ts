@@ -21,6 +21,58 @@ export function zoneName({ zone, zoneLimits: own }: Pick<Use, 'zone' | 'zoneLimi
   return own?.label ?? { street: 'street', trail: 'trail', all: 'whole' }[zone];
 }
 
+/** Part of a zone: everything between two lock angles and two hub heights (mm above ride height as delivered). */
+export type ZoneBox = { lockDeg: [number, number]; hubMm: [number, number] };
+
+/** What the zone counts, whole: all lock up to its share of bump, and all travel up to its share of lock. */
+export function zoneBoxes(
+  grid: PoseGrid,
+  steering: Steering | undefined,
+  travel: Travel,
+  limit: ZoneLimits,
+): ZoneBox[] {
+  const ends = (values: readonly number[]): [number, number] => [values[0] ?? 0, values.at(-1) ?? 0];
+  const lock = ends(grid.lockDeg);
+  const hub = ends(grid.hubMm);
+  const bumpMm = travel.fullBumpMm - travel.rideMm;
+  const topMm = bumpMm > 0 ? Math.min(hub[1], travel.rideMm + limit.bump * bumpMm) : hub[1];
+  if (topMm >= hub[1]) return [{ lockDeg: lock, hubMm: hub }];
+  // A share of no lock at all is no limit.
+  const share = (end: number, full: number | undefined): number =>
+    full ? Math.min(Math.abs(end), limit.lock * full) : Math.abs(end);
+  const narrow: [number, number] = [
+    -share(lock[0], steering?.lockOutsideDeg),
+    share(lock[1], steering?.lockInsideDeg),
+  ];
+  return [
+    { lockDeg: lock, hubMm: [hub[0], topMm] },
+    { lockDeg: narrow, hubMm: hub },
+  ];
+}
+
+/** Poses on the limits of a zone, at the steps of the grid: a limit lies between two of its rows as a rule. */
+export function zoneEdges(
+  grid: PoseGrid,
+  [low, narrow]: readonly ZoneBox[],
+): [lockDeg: number, hubMm: number][] {
+  if (!low || !narrow) return [];
+  const [left, right] = narrow.lockDeg;
+  const top = low.hubMm[1];
+  const between = (values: readonly number[], at: number): boolean => !values.includes(at);
+  return [
+    ...(between(grid.hubMm, top)
+      ? grid.lockDeg
+          .filter((lock) => lock < left || lock > right)
+          .map((lock): [number, number] => [lock, top])
+      : []),
+    ...[left, right].flatMap((lock) =>
+      between(grid.lockDeg, lock)
+        ? [...grid.hubMm.filter((hub) => hub > top), top].map((hub): [number, number] => [lock, hub])
+        : [],
+    ),
+  ];
+}
+
 /** Grid values fall on the limits exactly (12 of 40 steps is 0.3); rounding must not push them out. */
 const ROUNDING = 1e-9;
 

@@ -1,14 +1,15 @@
 import { inMm, say, type Wording } from '../wording';
 import { AXLES, type AxleName, type Build, type Material, type Obstacle } from '../format/build';
-import { sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
-import { profileFor } from '../clearance/cures/trial';
+import { cutDepths, sweepCorner, sweepInputOf, sweepWhole, type SweepCorner } from '../clearance/corner';
+import { gainOf } from '../clearance/continuous';
+import { decidingProfile } from '../clearance/profile';
 import type { Profile } from '../clearance/profile';
 import type { Side } from '../format/measured';
-import { NEVER_CUT } from '../format/vehicle';
-import { edgeOf, type Edge } from './edge';
+import { isNeverCut, materialOf } from '../format/materials';
 import { cutKindOf, cutMinutes, type CutKind } from './kinds';
 import type { Vec } from '../geometry/vec';
-import { reachOf, type Reach } from './reach';
+import { DEEPEST_MM } from './edgeDepth';
+import { isCutPossible, LEAST_CUT_MM, realCutOf } from './realCut';
 import { smoothed } from './smooth';
 
 /** One place along an edge: how deep it must be cut and is, and the pose that asks for it. */
@@ -47,49 +48,17 @@ export type EdgeCut = {
   minutes: number;
 };
 
-/** One sample about every 5 mm of edge. */
-const STEP_MM = 5;
-/** A cut deeper than this is no trimming any more. */
-const DEEPEST_MM = 200;
-const FIND_MM = 4;
-
-/** The least depth at which a point clears by the margin, to 0.05 mm; Infinity where none up to 200 mm does. */
-function neededDepth(
-  reach: (point: Vec) => Reach,
-  point: Vec,
-  away: Vec,
-  marginMm: number,
-): { depthMm: number; pose: number } {
-  const at = (depth: number): Vec => [
-    point[0] + away[0] * depth,
-    point[1] + away[1] * depth,
-    point[2] + away[2] * depth,
-  ];
-  const first = reach(point);
-  if (first.clearanceMm >= marginMm - 1e-9) return { depthMm: 0, pose: first.pose };
-  let low = 0;
-  let high = FIND_MM;
-  while (high <= DEEPEST_MM && reach(at(high)).clearanceMm < marginMm) [low, high] = [high, high + FIND_MM];
-  if (high > DEEPEST_MM) return { depthMm: Infinity, pose: first.pose };
-  while (high - low > 0.05) {
-    const middle = (low + high) / 2;
-    if (reach(at(middle)).clearanceMm < marginMm) low = middle;
-    else high = middle;
-  }
-  return { depthMm: high, pose: first.pose };
-}
-
-function whyNot({ id, label, material, cutMm }: Obstacle, needed: number, deepestMm: number): Wording | null {
+function whyNot(obstacle: Obstacle, needed: number, deepestMm: number): Wording | null {
+  if (isCutPossible(obstacle, needed)) return null;
+  const { id, label, material, cutMm } = obstacle;
   const name = label || id;
-  if (NEVER_CUT.has(material))
-    return `The ${name} is ${material === 'structure' ? 'structure' : `a ${material} part`} and is never cut. Move the wheel away from it.`;
+  if (isNeverCut(material))
+    return `The ${name} is ${materialOf(material).is} and is never cut. Move the wheel away from it.`;
   if (needed === Infinity)
     return `Cutting the ${name} away from the hub does not free it: the tire meets it sideways.`;
   if (cutMm === 0)
     return `Nothing of the ${name} may be cut, as it is entered. Say how much may, or move the wheel.`;
-  if (deepestMm > cutMm + 0.05)
-    return say`The ${name} would have to give ${inMm(deepestMm, 0)}; only ${inMm(cutMm)} may be cut. Cut less and lift, or choose a smaller tire.`;
-  return null;
+  return say`The ${name} would have to give ${inMm(deepestMm, 0)}; only ${inMm(cutMm)} may be cut. Cut less and lift, or choose a smaller tire.`;
 }
 
 function cutOf(
@@ -99,17 +68,15 @@ function cutOf(
   obstacle: Obstacle,
   marginMm: number,
   discRadiusMm: number,
+  gainMm: number,
 ): EdgeCut | null {
-  const edge: Edge = edgeOf(obstacle.points, STEP_MM);
-  const reach = reachOf(corner, profile, i);
-  const needs = edge.points.map((point, k) => neededDepth(reach, point, edge.away[k] ?? [0, 0, 1], marginMm));
-  const mostNeeded = Math.max(...needs.map(({ depthMm }) => depthMm));
-  if (mostNeeded <= 0) return null;
+  const real = realCutOf(corner, profile, i, marginMm, gainMm);
+  if (!real) return null;
+  const { edge, needs, deepestMm: mostNeeded } = real;
   // What no cut frees is drawn as deep as is looked for, and refused.
   const asked = needs.map(({ depthMm }) => Math.min(depthMm, DEEPEST_MM));
   const depths = edge.points.length > 1 ? smoothed(asked, edge.stepMm, discRadiusMm) : asked;
   const deepestMm = Math.max(...depths);
-  const locks = corner.grid.lockDeg.length;
   const samples = edge.points.map((point, k): CutSample => {
     const { depthMm: neededMm, pose } = needs[k] ?? { depthMm: 0, pose: -1 };
     const depthMm = depths[k] ?? 0;
@@ -120,12 +87,12 @@ function cutOf(
       away,
       neededMm,
       depthMm,
-      lockDeg: pose < 0 ? 0 : (corner.grid.lockDeg[pose % locks] ?? 0),
-      travelMm: pose < 0 ? 0 : (corner.grid.travelMm[Math.floor(pose / locks)] ?? 0),
+      lockDeg: pose < 0 ? 0 : (corner.poses.lockDeg[pose] ?? 0),
+      travelMm: pose < 0 ? 0 : (corner.poses.hubMm[pose] ?? 0) - corner.travel.rideMm,
       edge: [point[0] + away[0] * depthMm, point[1], point[2] + away[2] * depthMm],
     };
   });
-  const cut = samples.filter(({ depthMm }) => depthMm > 0.05);
+  const cut = samples.filter(({ depthMm }) => depthMm > LEAST_CUT_MM);
   const cutFromMm = cut[0]?.alongMm ?? 0;
   const cutToMm = cut.at(-1)?.alongMm ?? 0;
   const kind = cutKindOf(obstacle) ?? null;
@@ -155,12 +122,15 @@ const ORDER: readonly (CutKind | null)[] = ['tuck', 'plastic', 'bumper', 'fold',
  * decided before are not counted: depths are from the edge as measured. Lightest kinds first, what is refused last.
  */
 export function cutPlanOf(build: Build, discRadiusMm: number, axles: readonly AxleName[] = AXLES): EdgeCut[] {
-  const profile = profileFor(build.package);
+  const profile = decidingProfile(build.package, build.use);
   return axles
     .flatMap((axle) => {
       const corner = sweepCorner(sweepInputOf(build, axle));
-      return corner.corner.obstacles.flatMap((obstacle, i) => {
-        const cut = cutOf(corner, profile, i, obstacle, build.use.marginMm, discRadiusMm);
+      const { obstacles } = corner.corner;
+      const { grid, whole } = sweepWhole(corner, profile, cutDepths(obstacles, []));
+      return obstacles.flatMap((obstacle, i) => {
+        const gainMm = gainOf(grid, whole, i);
+        const cut = cutOf(corner, profile, i, obstacle, build.use.marginMm, discRadiusMm, gainMm);
         return cut ? [cut] : [];
       });
     })

@@ -12,9 +12,10 @@ export type Template = {
 };
 
 /**
- * Lays an edge flat. The turns that it takes in the side view stay as they are, each step keeps its true length in space:
- * a panel that curves toward or away from the wheel is unrolled along its lip. The new edge stands at its depth square to
- * the old one, as it will be marked. The first point lies at the origin, and the whole is turned so that the ends lie level.
+ * Lays an edge flat as the left side of the vehicle is seen from outside: its front to the left (u = -x), up is up. The turns that
+ * it takes in the side view stay as they are, each step keeps its true length in space: a panel that curves toward or away from
+ * the wheel is unrolled along its lip. The new edge stands at its depth square to the old one, as it will be marked. The first
+ * point lies at the origin.
  */
 export function developed(samples: readonly CutSample[]): Template {
   const edge: [number, number][] = [];
@@ -32,25 +33,19 @@ export function developed(samples: readonly CutSample[]): Template {
       sideViewMm += flat;
       // A step straight across the vehicle has no direction of its own in the side view; it goes on as the last one did.
       if (flat > 1e-9) last = [dx / flat, dz / flat];
-      u += last[0] * whole;
+      u -= last[0] * whole;
       v += last[1] * whole;
     }
     edge.push([u, v]);
   });
   const cut = samples.map(({ away, depthMm }, i): [number, number] => {
     const [eu = 0, ev = 0] = edge[i] ?? [];
-    return [eu + away[0] * depthMm, ev + away[2] * depthMm];
+    return [eu - away[0] * depthMm, ev + away[2] * depthMm];
   });
-  const [lu, lv] = edge.at(-1) ?? [1, 0];
-  const turn = -Math.atan2(lv, lu);
-  const turned = ([a, b]: Flat): Flat => [
-    a * Math.cos(turn) - b * Math.sin(turn),
-    a * Math.sin(turn) + b * Math.cos(turn),
-  ];
-  return { edge: edge.map(turned), cut: cut.map(turned), unrolledMm, sideViewMm };
+  return { edge, cut, unrolledMm, sideViewMm };
 }
 
-/** The same for the other side of the vehicle: left and right exchanged, lengths kept. */
+/** The same for the other side of the vehicle, seen from outside of that one: its front to the right, lengths kept. */
 export function mirrored({ edge, cut, ...lengths }: Template): Template {
   const flip = ([u, v]: Flat): Flat => [-u, v];
   return { edge: edge.map(flip), cut: cut.map(flip), ...lengths };

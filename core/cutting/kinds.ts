@@ -1,4 +1,5 @@
-import type { Material, Obstacle } from '../format/build';
+import type { Obstacle } from '../format/build';
+import { materialOf, roleOf } from '../format/materials';
 
 /** Kinds of trimming from the lightest to the heaviest, each with what it takes: minutes to begin and per 100 mm of edge. */
 export const CUT_KINDS = {
@@ -10,17 +11,10 @@ export const CUT_KINDS = {
 } as const;
 export type CutKind = keyof typeof CUT_KINDS;
 
-const BY_MATERIAL: Readonly<Partial<Record<Material, CutKind>>> = {
-  liner: 'tuck',
-  plastic: 'plastic',
-  seam: 'fold',
-  sheet: 'metal',
-};
-
 /** How an obstacle gives; undefined for what is never cut. A plastic bumper is moved before it is trimmed. */
-export function cutKindOf({ id, material }: Pick<Obstacle, 'id' | 'material'>): CutKind | undefined {
-  if (material === 'plastic' && id.includes('bumper')) return 'bumper';
-  return BY_MATERIAL[material];
+export function cutKindOf(obstacle: Pick<Obstacle, 'id' | 'material' | 'role'>): CutKind | undefined {
+  const kind = materialOf(obstacle.material).cut?.kind;
+  return kind === 'plastic' && roleOf(obstacle) === 'bumper' ? 'bumper' : kind;
 }
 
 /** Minutes of work on an edge, drying not counted. An estimate. */

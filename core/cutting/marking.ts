@@ -1,6 +1,8 @@
+import { materialOf } from '../format/materials';
 import type { AxleName, Build } from '../format/build';
 import type { EdgeCut } from './cutPlan';
 import { distanceMm } from './edge';
+import { LEAST_CUT_MM } from './realCut';
 import type { Vec } from '../geometry/vec';
 
 /** A place that a tape can be hooked to. */
@@ -17,6 +19,18 @@ export type Mark = {
   /** Straight from the reference to the mark, as a check, mm; null where there is none. */
   fromReferenceMm: number | null;
 };
+/** Whether an edge's samples run from its rear end to its front; one that stands upright begins at its upper end. */
+export function runsBackwards(samples: readonly EdgeCut['samples'][number][]): {
+  backwards: boolean;
+  upright: boolean;
+} {
+  const first = samples[0]?.point ?? [0, 0, 0];
+  const last = samples.at(-1)?.point ?? first;
+  // Front is where x is larger.
+  const upright = Math.abs(first[0] - last[0]) < 0.3 * Math.abs(first[2] - last[2]);
+  return { upright, backwards: upright ? first[2] < last[2] : first[0] < last[0] };
+}
+
 export type Marking = { edge: string; frontEnd: string; reference: Reference | null; marks: Mark[] };
 
 const APART_MM = 50;
@@ -25,7 +39,7 @@ const CLOSE_MM = 15;
 /** What on the same carrier can be found again by eye: ends of a seam, corners of other parts. */
 function referencesOf(build: Build, axle: AxleName, cut: EdgeCut): Reference[] {
   return build.vehicle.corners[axle].obstacles.flatMap(({ id, label, carrier, material, points }) => {
-    if (id === cut.obstacle || carrier !== cut.carrier || material === 'liner') return [];
+    if (id === cut.obstacle || carrier !== cut.carrier || materialOf(material).soft) return [];
     const [upper] = [...points].sort((a, b) => b[2] - a[2]);
     return upper ? [{ words: `the upper end of the ${label || id}`, at: upper }] : [];
   });
@@ -38,14 +52,11 @@ function referencesOf(build: Build, axle: AxleName, cut: EdgeCut): Reference[] {
  */
 export function markingOf(build: Build, cut: EdgeCut): Marking {
   const first = cut.samples[0]?.point ?? [0, 0, 0];
-  const last = cut.samples.at(-1)?.point ?? first;
-  // Front is where x is larger; an edge that stands upright begins at its upper end.
-  const upright = Math.abs(first[0] - last[0]) < 0.3 * Math.abs(first[2] - last[2]);
-  const backwards = upright ? first[2] < last[2] : first[0] < last[0];
+  const { upright, backwards } = runsBackwards(cut.samples);
   const list = backwards ? [...cut.samples].reverse() : cut.samples;
   const whole = cut.samples.at(-1)?.alongMm ?? 0;
   const along = (alongMm: number): number => (backwards ? whole - alongMm : alongMm);
-  const cutting = list.filter(({ depthMm }) => depthMm > 0.05);
+  const cutting = list.filter(({ depthMm }) => depthMm > LEAST_CUT_MM);
   const begin = along(cutting[0]?.alongMm ?? 0);
   const end = along(cutting.at(-1)?.alongMm ?? 0);
   const deepest = [...cutting].sort((a, b) => b.depthMm - a.depthMm)[0];

@@ -53,7 +53,11 @@ export function cutScaleOf(build: Build, axle: AxleName, cuts: readonly EdgeCut[
       leastMm: fit.leastClearanceMm,
       usableLockDeg: fit.usableLockDeg,
       lift: tried.flatMap(({ kind, amounts }) => {
-        const found = amounts.find(({ least }) => clears(least));
+        // What the grid finds is looked at closely before it is said.
+        const found = amounts.find(({ mm, least }) => {
+          const whole = clears(least) ? trial.whole(kind, mm) : null;
+          return whole !== null && clears(whole);
+        });
         return found ? [{ kind, mm: found.mm }] : [];
       }),
     };

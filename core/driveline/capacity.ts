@@ -1,3 +1,4 @@
+import type { AxleName } from '../format/fields';
 import { G } from '../load/masses';
 import type { Source } from '../load/pressure';
 import type { Axle, Powertrain } from '../format/driveline';
@@ -18,6 +19,25 @@ const CLUTCH_SHOCK = 1.2;
 const AXLE_SHIFT = 1.2;
 /** Ring and pinion without a maker's figure: 9000 N·m at a ring of 216 mm, growing with its cube. An estimate. */
 const RING_NM = { peak: 9000, atMm: 216 } as const;
+/** A limited-slip without a maker's figure. An estimate. */
+export const USUAL_BIAS = 2.5;
+/** What of an axle's torque one shaft may get: half, all of it, or as a limited-slip's bias divides it. */
+export function shaftShare({
+  differential,
+  torqueBias = USUAL_BIAS,
+}: Pick<Axle, 'differential' | 'torqueBias'>): number {
+  if (differential === 'limited') return torqueBias / (1 + torqueBias);
+  return differential === 'locker' ? 1 : 0.5;
+}
+
+/** Ring and pinion pulling on the back of their teeth. An estimate. */
+const COAST_SIDE = 0.8;
+/** What is left of a ring and pinion by the side of its teeth that drives this axle; undefined where the cut is not known. */
+export function toothSideShare({ gearCut }: Pick<Axle, 'gearCut'>, axle: AxleName): number | undefined {
+  if (gearCut === undefined) return undefined;
+  return (gearCut === 'standard') === (axle === 'front') ? COAST_SIDE : 1;
+}
+
 /** Torque in N·m that reaches one shaft, and the ring gear, of an axle. */
 export function demandsNm(
   powertrain: Powertrain,
@@ -39,7 +59,7 @@ export function demandsNm(
   const oneWheel = mu * shift * (axleLoadKg / 2) * G * state.radiusM;
   const both = mu * AXLE_SHIFT * axleLoadKg * G * state.radiusM;
   const times = shock * (powertrain.transmission === 'manual' ? CLUTCH_SHOCK : 1);
-  const share = axle.differential === 'locker' ? 1 : 0.5;
+  const share = shaftShare(axle);
   return {
     shaft: Math.min(engine * share, oneWheel) * times,
     ring: Math.min(engine, both) * times,

@@ -1,9 +1,9 @@
 import { inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
-import { tireSize } from '../tire/size';
+import { deriveFigures } from '../figures';
 import type { Tire } from '../format/tire';
-import { growthPct, riseMm } from '../vehicle/rise';
+import { riseMm } from '../vehicle/rise';
 import { drivenPerCounted } from './speedometer';
 
 /** Tread depth when new where it is not given, mm. Estimates. */
@@ -30,14 +30,13 @@ export type GearingCorrection = {
  * What the speedometer is set to, and how it drifts. Where it counts at the transmission, a changed axle ratio goes
  * into the figure too.
  */
-export function correctionOf(build: Build): GearingCorrection {
+export function correctionOf(build: Build, figures = deriveFigures(build)): GearingCorrection {
   const { vehicle, package: pack } = build;
-  const before = tireSize(vehicle.stock.tire, vehicle.stock.wheel.widthIn);
-  const after = tireSize(pack.tire, pack.wheel.widthIn);
-  const driven = drivenPerCounted(build, before.rollingCircumferenceMm, after.rollingCircumferenceMm);
+  const after = figures.package.size;
+  const driven = drivenPerCounted(build, figures);
   const treadDepthMm = pack.tire.treadDepthMm ?? USUAL_TREAD_MM[pack.tire.pattern];
   const wornShare = 1 - (2 * Math.max(0, treadDepthMm - WORN_TREAD_MM)) / after.overallDiameterMm;
-  const over = 1 + vehicle.stockOverreadPct / 100;
+  const over = 1 + (vehicle.stockOverreadPct ?? 0) / 100;
   return {
     countsAt: vehicle.speedSensor,
     revsPerKm: after.revsPerKm,
@@ -55,12 +54,12 @@ export function correctionOf(build: Build): GearingCorrection {
 const TELL = { riseMm: 5, diameterPct: 1 } as const;
 
 /** What a changed size or ride height puts out and a workshop sets again. */
-export function calibrationChecks(build: Build): Check[] {
+export function calibrationChecks(build: Build, figures = deriveFigures(build)): Check[] {
   const { vehicle } = build;
-  const [front, rear] = [riseMm(build, 'front', 'body'), riseMm(build, 'rear', 'body')];
+  const [front, rear] = [riseMm(build, 'front', 'body', figures), riseMm(build, 'rear', 'body', figures)];
   const mostMm = Math.max(Math.abs(front), Math.abs(rear));
   const pitchMm = front - rear;
-  const changed = mostMm >= TELL.riseMm || Math.abs(growthPct(build)) >= TELL.diameterPct;
+  const changed = mostMm >= TELL.riseMm || Math.abs(figures.growthPct) >= TELL.diameterPct;
   if (!changed) return [];
   return [
     {

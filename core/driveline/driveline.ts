@@ -1,6 +1,7 @@
 import { inKmh, say } from '../wording';
 import { AXLES, type Build } from '../format/build';
 import type { Check } from '../check';
+import { deriveFigures } from '../figures';
 import { electricOf, type Electric } from './electric';
 import { calibrationChecks, correctionOf, type GearingCorrection } from './correction';
 import { crawlRatio, gradeHoldPct, rpmAt, runningOf, speedAtKmh, type Running } from './gearing';
@@ -138,16 +139,16 @@ function speedChecks(build: Build, powertrain: Powertrain, running: Running): Ch
 }
 
 /** Gearing with the package against as delivered. What the build lacks is left out, with an unknown check. */
-export function drivelineOf(build: Build): Driveline {
+export function drivelineOf(build: Build, figures = deriveFigures(build)): Driveline {
   const { vehicle, use } = build;
   const { powertrain } = vehicle;
-  const running = runningOf(build);
+  const running = runningOf(build, figures);
   const { stock, package: now } = running;
   const equivalentRatio = (stock.axleRatio * now.circumferenceMm) / stock.circumferenceMm;
   const effectiveGearingChangePct =
     (now.axleRatio / now.circumferenceMm / (stock.axleRatio / stock.circumferenceMm) - 1) * 100;
-  const correction = correctionOf(build);
-  const always = [...ratioChecks(build), ...calibrationChecks(build)];
+  const correction = correctionOf(build, figures);
+  const always = [...ratioChecks(build), ...calibrationChecks(build, figures)];
   if (!powertrain)
     return {
       equivalentRatio,

@@ -1,9 +1,8 @@
 import type { Build } from '../format/build';
-import { axleLoadsKg, G, sumOf } from '../load/masses';
+import { deriveFigures } from '../figures';
+import { G, sumOf } from '../load/masses';
 import { meanLiftMm } from '../stability/stability';
-import { tireSize } from '../tire/size';
 import type { Tire } from '../format/tire';
-import { growthMm } from '../vehicle/rise';
 import type { Powertrain } from '../format/driveline';
 
 /** Rolling resistance by pattern, as a share of weight. Estimates. */
@@ -27,25 +26,26 @@ export type Running = {
 };
 
 /** As delivered, and with the package. Heights that a lift and half the diameter's growth add stand in the wind. */
-export function runningOf(build: Build): { stock: Running; package: Running } {
+export function runningOf(
+  build: Build,
+  figures = deriveFigures(build),
+): { stock: Running; package: Running } {
   const { vehicle, package: pack } = build;
-  const before = tireSize(vehicle.stock.tire, vehicle.stock.wheel.widthIn);
-  const after = tireSize(pack.tire, pack.wheel.widthIn);
   const dragAreaM2 = vehicle.powertrain?.dragAreaM2 ?? DRAG_AREA_M2[vehicle.kind];
   const trackM = (vehicle.trackMm.front + vehicle.trackMm.rear) / 2000;
-  const raisedM = (meanLiftMm(build) + growthMm(build) / 2) / 1000;
+  const raisedM = (meanLiftMm(build) + figures.growthMm / 2) / 1000;
   return {
     stock: {
-      circumferenceMm: before.rollingCircumferenceMm,
+      circumferenceMm: figures.stock.size.rollingCircumferenceMm,
       axleRatio: vehicle.stock.axleRatio,
       massKg: vehicle.massKg.front + vehicle.massKg.rear,
       dragAreaM2,
       rollingResistance: ROLLING_RESISTANCE[vehicle.stock.tire.pattern],
     },
     package: {
-      circumferenceMm: after.rollingCircumferenceMm,
+      circumferenceMm: figures.package.size.rollingCircumferenceMm,
       axleRatio: pack.axleRatio ?? vehicle.stock.axleRatio,
-      massKg: sumOf(axleLoadsKg(build)),
+      massKg: sumOf(figures.axleKg),
       dragAreaM2: dragAreaM2 + FRONTAL_SHARE * trackM * raisedM,
       rollingResistance: ROLLING_RESISTANCE[pack.tire.pattern],
     },

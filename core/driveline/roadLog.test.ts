@@ -48,19 +48,19 @@ describe('a road log', () => {
     const trueMm = 2300 + 40 * seed;
     const answer = fitLog(drive(trueMm, { seed }), input(2420));
     if (!answer.ok) throw new Error(answer.message);
-    expect(Math.abs(answer.fit.circumferenceMm / trueMm - 1)).toBeLessThan(0.003);
-    expect(answer.fit.gears.length).toBeGreaterThanOrEqual(4);
-    expect(Math.abs(answer.fit.circumferenceMm - trueMm)).toBeLessThan(4 * answer.fit.errorMm + 0.5);
-    expect(answer.fit.revsPerKm).toBeCloseTo(1e6 / answer.fit.circumferenceMm, 9);
+    expect(Math.abs(answer.value.circumferenceMm / trueMm - 1)).toBeLessThan(0.003);
+    expect(answer.value.gears.length).toBeGreaterThanOrEqual(4);
+    expect(Math.abs(answer.value.circumferenceMm - trueMm)).toBeLessThan(4 * answer.value.errorMm + 0.5);
+    expect(answer.value.revsPerKm).toBeCloseTo(1e6 / answer.value.circumferenceMm, 9);
   });
 
   test('without noise it is exact, and says the ratio that would explain it instead', () => {
     const answer = fitLog(drive(2400, { noiseKmh: 0, noiseRpm: 0 }), input(2500));
     if (!answer.ok) throw new Error(answer.message);
-    expect(answer.fit.circumferenceMm).toBeCloseTo(2400, 1);
+    expect(answer.value.circumferenceMm).toBeCloseTo(2400, 1);
     // rpm/speed fixes ratio over circumference only: 3.9·2500/2400.
-    expect(answer.fit.axleRatio).toBeCloseTo(4.0625, 3);
-    expect(answer.fit.differsPct).toBeCloseTo(-4, 2);
+    expect(answer.value.axleRatio).toBeCloseTo(4.0625, 3);
+    expect(answer.value.differsPct).toBeCloseTo(-4, 2);
   });
 
   test.each([-37.5, -4, 12.25, 90])('clocks that are %f s apart are put right', (offsetS) => {
@@ -68,13 +68,13 @@ describe('a road log', () => {
     expect(Math.abs(clockOffsetS(log) - offsetS)).toBeLessThan(0.3);
     const answer = fitLog(log, input(2400));
     if (!answer.ok) throw new Error(answer.message);
-    expect(Math.abs(answer.fit.circumferenceMm / 2350 - 1)).toBeLessThan(0.003);
+    expect(Math.abs(answer.value.circumferenceMm / 2350 - 1)).toBeLessThan(0.003);
   });
 
   test('more rows shrink the error', () => {
     const error = (seconds: number): number => {
       const answer = fitLog(drive(2350, { seconds }), input(2350));
-      return answer.ok ? answer.fit.errorMm : NaN;
+      return answer.ok ? answer.value.errorMm : NaN;
     };
     expect(error(3600)).toBeLessThan(error(400));
   });

@@ -1,3 +1,4 @@
+import type { Result } from '../result';
 /** One channel of a log: values at times in seconds, ascending. */
 export type Channel = { tS: Float64Array; value: Float64Array };
 /** Road speed in km/h and engine speed in rpm. `oneClock` where both were written by one device. */
@@ -153,7 +154,7 @@ export type LogInput = { gears: readonly number[]; axleRatio: number; circumfere
 export function fitLog(
   log: RoadLog,
   { gears, axleRatio, circumferenceMm }: LogInput,
-): { ok: true; fit: LogFit } | { ok: false; message: string } {
+): Result<LogFit, { message: string }> {
   const offsetS = log.oneClock ? 0 : clockOffsetS(log);
   const { kmh, rpm } = paired(log, offsetS);
   const rows = kmh.length;
@@ -164,7 +165,7 @@ export function fitLog(
   if (moving.length < LEAST_ROWS)
     return {
       ok: false,
-      message: `Only ${moving.length} rows are faster than ${LEAST_KMH} km/h with the engine turning; ${LEAST_ROWS} are needed. Drive longer, or see that speed and rpm cover the same time.`,
+      message: `Only ${moving.length} rows are of a vehicle that moves with its engine turning; ${LEAST_ROWS} are needed. Drive longer, or see that speed and rpm cover the same time.`,
     };
   const calculated = gears.map((gear) => slope(gear, axleRatio, circumferenceMm));
   const away = (k: number, scale: number): number =>
@@ -243,7 +244,7 @@ export function fitLog(
   });
   return {
     ok: true,
-    fit: {
+    value: {
       rows,
       used,
       offsetS,

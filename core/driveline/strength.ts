@@ -1,14 +1,25 @@
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
-import { axleLoadsKg, G, sumOf } from '../load/masses';
+import { deriveFigures, type Figures, type Mounted } from '../figures';
+import type { Result } from '../result';
+import { G, sumOf } from '../load/masses';
 import type { Source } from '../load/pressure';
-import { tireSize } from '../tire/size';
 import { scrubRadiusMm } from '../wheel/geometry';
-import { demandsNm, jointCapacityNm, ringCapacityNm, shaftCapacityNm } from './capacity';
+import { demandsNm, jointCapacityNm, ringCapacityNm, shaftCapacityNm, toothSideShare } from './capacity';
 import { fuseChecks } from './fuse';
 import { partWords, type Axle, type Powertrain } from '../format/driveline';
 
-export const PART_NAMES = ['shaft', 'joint', 'ring-and-pinion', 'hub-bearing', 'steering', 'brakes'] as const;
+export const PART_NAMES = [
+  'shaft',
+  'joint',
+  'ring-and-pinion',
+  'pinion-joint',
+  'differential',
+  'hub-bearing',
+  'ball-joints',
+  'steering',
+  'brakes',
+] as const;
 export type PartName = (typeof PART_NAMES)[number];
 
 export type Part = {
@@ -43,36 +54,23 @@ type State = {
   scrubMm: number | undefined;
 };
 
-function states(build: Build): { stock: State; package: State } {
+function states(build: Build, figures: Figures): { stock: State; package: State } {
   const { vehicle, package: pack } = build;
   const { steering } = vehicle.corners.front;
   const of = (
-    circumferenceMm: number,
-    centrePlaneMm: number,
+    { size: { rollingCircumferenceMm }, planes: { centrePlaneMm } }: Mounted,
     axleRatio: number,
     loadKg: Record<AxleName, number>,
   ): State => ({
     loadKg,
-    radiusM: circumferenceMm / (2000 * Math.PI),
+    radiusM: rollingCircumferenceMm / (2000 * Math.PI),
     axleRatio,
     centrePlaneMm,
-    scrubMm: steering ? scrubRadiusMm(steering, centrePlaneMm, circumferenceMm) : undefined,
+    scrubMm: steering ? scrubRadiusMm(steering, centrePlaneMm, rollingCircumferenceMm) : undefined,
   });
-  const before = tireSize(vehicle.stock.tire, vehicle.stock.wheel.widthIn);
-  const after = tireSize(pack.tire, pack.wheel.widthIn);
   return {
-    stock: of(
-      before.rollingCircumferenceMm,
-      -vehicle.stock.wheel.offsetMm,
-      vehicle.stock.axleRatio,
-      vehicle.massKg,
-    ),
-    package: of(
-      after.rollingCircumferenceMm,
-      pack.spacerMm - pack.wheel.offsetMm,
-      pack.axleRatio ?? vehicle.stock.axleRatio,
-      axleLoadsKg(build),
-    ),
+    stock: of(figures.stock, vehicle.stock.axleRatio, vehicle.massKg),
+    package: of(figures.package, pack.axleRatio ?? vehicle.stock.axleRatio, figures.axleKg),
   };
 }
 
@@ -126,17 +124,76 @@ function drivenParts(
   const ringBefore = ringCapacityNm(part, stockRatio, stockRatio);
   if (!ring || !ringBefore)
     lack('ring and pinion', 'measure the ring gear, or ask the maker for its peak torque');
-  else
+  else {
+    const side = toothSideShare(part, axle);
+    if (side === undefined)
+      missing.push({
+        id: `gear-cut-${axle}`,
+        message: `Which side of its teeth the ${axle} ring and pinion pull on is not known: say whether the set is standard or reverse cut. On their backs they take about a fifth less, an estimate.`,
+      });
     parts.push({
       part: 'ring-and-pinion',
       demandNm: now.ring,
-      capacityNm: ring.nm,
-      factor: ring.nm / now.ring,
-      stockFactor: ringBefore.nm / before.ring,
-      source: ring.source,
+      capacityNm: ring.nm * (side ?? 1),
+      factor: (ring.nm * (side ?? 1)) / now.ring,
+      stockFactor: (ringBefore.nm * (side ?? 1)) / before.ring,
+      source: side !== undefined && side < 1 ? 'estimate' : ring.source,
       repair: 'shop',
     });
+  }
+  if (part.pinionJoint) {
+    const { peakNm } = part.pinionJoint;
+    parts.push({
+      part: 'pinion-joint',
+      demandNm: now.ring / all.package.axleRatio,
+      capacityNm: peakNm,
+      factor: (peakNm * all.package.axleRatio) / now.ring,
+      stockFactor: (peakNm * stockRatio) / before.ring,
+      source: 'maker',
+      // Outside and quick to change: the fuse that many choose.
+      repair: 'trailside',
+    });
+  } else lack('pinion joint', 'ask its maker for its peak torque');
+  if (part.differentialPeakNm !== undefined)
+    parts.push({
+      part: 'differential',
+      demandNm: now.ring,
+      capacityNm: part.differentialPeakNm,
+      factor: part.differentialPeakNm / now.ring,
+      stockFactor: part.differentialPeakNm / before.ring,
+      source: 'maker',
+      repair: 'shop',
+    });
+  else lack('differential', 'ask its maker what its gears take');
   return parts;
+}
+
+/** The tire's own aligning arm, mm: a tire whose scrub is near zero still pulls at its steering. */
+const OWN_ARM_MM = 40;
+
+/** One wheel with its tire against as delivered; undefined where one of the masses is not known. */
+function unsprungGrowth({ vehicle: { stock }, package: pack }: Build): number | undefined {
+  const [before, after] = [stock.tire.massKg, pack.tire.massKg];
+  if (before === undefined || after === undefined) return undefined;
+  return (after + pack.wheel.massKg) / (before + stock.wheel.massKg);
+}
+
+/** Axle ends and housing have no figure here; they are named where something asks more of them. */
+function endsMissing(build: Build, axle: AxleName, figures: Figures): Missing[] {
+  const wider = figures.package.planes.centrePlaneMm - figures.stock.planes.centrePlaneMm;
+  const asks = [
+    ...(figures.growthMm > 0 ? ['a larger tire'] : []),
+    ...(wider > 0 ? ['a wheel that stands further out'] : []),
+    ...(build.use.style === 'bounce' ? ['driving that bounces'] : []),
+  ];
+  return asks.length === 0
+    ? []
+    : [
+        {
+          id: `axle-ends-${axle}`,
+          message: `What the ${axle} axle ends and housing take is not known, and ${asks.join(' and ')} ask${asks.length > 1 ? '' : 's'} more of them. Look them over for cracks and bends; ask their maker about a gusset.`,
+        },
+      ];
 }
 
 function carryingParts(
@@ -164,14 +221,17 @@ function carryingParts(
       message: `The ${axle} hub bearing is not judged: enter its kind and where it sits.`,
     });
   if (axle === 'front' && all.stock.scrubMm !== undefined && all.package.scrubMm !== undefined) {
-    const wear = (one: State): number => Math.abs(one.scrubMm ?? 0) * one.loadKg.front;
-    if (wear(all.package) > 0)
-      parts.push({
-        part: 'steering',
-        factor: wear(all.stock) / wear(all.package),
-        source: 'estimate',
-        repair: 'shop',
+    const wear = (one: State): number => (Math.abs(one.scrubMm ?? 0) + OWN_ARM_MM) * one.loadKg.front;
+    const factor = wear(all.stock) / wear(all.package);
+    parts.push({ part: 'steering', factor, source: 'estimate', repair: 'shop' });
+    const heavier = unsprungGrowth(build);
+    if (heavier === undefined)
+      missing.push({
+        id: 'ball-joints-front',
+        message:
+          'The front ball joints are not judged: weigh the tires and wheels, as delivered and as they will be.',
       });
+    else parts.push({ part: 'ball-joints', factor: factor / heavier, source: 'estimate', repair: 'shop' });
   }
   parts.push({
     part: 'brakes',
@@ -186,10 +246,14 @@ function carryingParts(
  * The ladder of parts at each axle: what each can take over what is asked of it, now and as delivered. These figures
  * rank parts and compare stages; they do not predict a breakage.
  */
-export function strengthOf(build: Build): Strength | { checks: Check[] } {
+export function strengthOf(
+  build: Build,
+  figures = deriveFigures(build),
+): Result<Strength, { checks: Check[] }> {
   const { axles, powertrain } = build.vehicle;
   if (!axles || !powertrain)
     return {
+      ok: false,
       checks: [
         {
           id: 'strength',
@@ -199,8 +263,8 @@ export function strengthOf(build: Build): Strength | { checks: Check[] } {
         },
       ],
     };
-  const all = states(build);
-  const missing: Missing[] = [];
+  const all = states(build, figures);
+  const missing: Missing[] = AXLES.flatMap((axle) => endsMissing(build, axle, figures));
   const [front, rear] = AXLES.map((axle): AxleStrength => {
     const part = axles[axle];
     const parts = [
@@ -222,12 +286,15 @@ export function strengthOf(build: Build): Strength | { checks: Check[] } {
       })),
   );
   return {
-    front,
-    rear,
-    checks: [
-      ...fuseChecks(build, { front, rear }),
-      ...short,
-      ...missing.map(({ id, message }): Check => ({ id, status: 'unknown', message })),
-    ],
+    ok: true,
+    value: {
+      front,
+      rear,
+      checks: [
+        ...fuseChecks(build, { front, rear }),
+        ...short,
+        ...missing.map(({ id, message }): Check => ({ id, status: 'unknown', message })),
+      ],
+    },
   };
 }

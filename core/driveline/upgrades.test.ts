@@ -1,5 +1,6 @@
 import { wordingText, type Wording } from '../wording';
 import { describe, expect, test } from 'vitest';
+import { assess } from '../assess';
 import { drivenBuild } from '../../tests/driven';
 import type { BuildFile } from '../format/build';
 import { disagreement, rowFor, sizeVerdict } from './sizeSchool';
@@ -22,8 +23,8 @@ const strong = (change: (file: BuildFile) => void = () => undefined) =>
   });
 const front = (build: ReturnType<typeof strong>): AxleStrength => {
   const strength = strengthOf(build);
-  if (!('front' in strength)) throw new Error('no ladder');
-  return strength.front;
+  if (!strength.ok) throw new Error('no ladder');
+  return strength.value.front;
 };
 const factor = (ladder: AxleStrength | null, part: string): number =>
   ladder?.parts.find((one) => one.part === part)?.factor ?? NaN;
@@ -121,7 +122,7 @@ describe('a fuse', () => {
         file.use = { ...file.use, fuse: { front: fuse } };
       }),
     );
-    return strength.checks.find(({ id }) => id === 'fuse-front');
+    return strength.ok ? strength.value.checks.find(({ id }) => id === 'fuse-front') : undefined;
   };
   test('holds where the part meant gives first, and is told where another does', () => {
     const { weakest, parts } = front(strong());
@@ -133,7 +134,7 @@ describe('a fuse', () => {
     expect(told?.message).toContain('goes before');
   });
   test('without a fuse nothing is said', () =>
-    expect(strengthOf(strong()).checks.filter(({ id }) => id.startsWith('fuse'))).toEqual([]));
+    expect(assess(strong()).strength?.checks.filter(({ id }) => id.startsWith('fuse'))).toEqual([]));
 });
 
 const said = (words: Wording | undefined): string | undefined =>

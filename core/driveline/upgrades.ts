@@ -1,3 +1,4 @@
+import { inMm, inNm, say, type Wording } from '../wording';
 import type { AxleName, Build } from '../format/build';
 import { offeredRatios } from './driveline';
 import type { Axle } from '../format/driveline';
@@ -5,7 +6,7 @@ import { strengthOf, type AxleStrength } from './strength';
 import { STEEL_MPA } from '../format/steel';
 
 /** One change to an axle's parts, as it would be tried. */
-export type Upgrade = { id: string; words: string; build: Build };
+export type Upgrade = { id: string; words: Wording; build: Build };
 
 /** What a heavier joint or a larger axle commonly gains. Estimates; the maker's figure of the part that is bought wins. */
 const USUAL_GAIN = { joint: 1.35, ringMm: 20 } as const;
@@ -67,13 +68,13 @@ export function upgradesOf(build: Build, axle: AxleName): Upgrade[] {
   if (ringGearMm !== undefined && outputPeakNm === undefined)
     list.push({
       id: 'axle',
-      words: `an axle with a ring of ${ringGearMm + USUAL_GAIN.ringMm} mm`,
+      words: say`an axle with a ring of ${inMm(ringGearMm + USUAL_GAIN.ringMm)}`,
       build: withAxle(build, axle, { ringGearMm: ringGearMm + USUAL_GAIN.ringMm }),
     });
   else if (outputPeakNm !== undefined)
     list.push({
       id: 'axle',
-      words: `an axle of ${Math.round(outputPeakNm * USUAL_GAIN.joint)} N·m (${USUAL_GAIN.joint} times, an estimate)`,
+      words: say`an axle of ${inNm(outputPeakNm * USUAL_GAIN.joint, 0)} (${USUAL_GAIN.joint} times, an estimate)`,
       build: withAxle(build, axle, { outputPeakNm: outputPeakNm * USUAL_GAIN.joint }),
     });
   return list;
@@ -128,5 +129,5 @@ export function offeredUpgrades(build: Build, axle: AxleName, offered: readonly 
 /** The ladder of one axle with an upgrade tried on it; null where the build lacks what strength needs. */
 export function strengthWith(upgrade: Upgrade, axle: AxleName): AxleStrength | null {
   const strength = strengthOf(upgrade.build);
-  return 'front' in strength ? strength[axle] : null;
+  return strength.ok ? strength.value[axle] : null;
 }

@@ -21,19 +21,22 @@ describe('a build file', () => {
     const file = exampleFile();
     delete file.use;
     const read = readBuild(file);
-    expect(read.ok && read.build.use).toEqual({
+    expect(read.ok && read.value.use).toEqual({
       zone: 'street',
       rub: 'none',
+      tire: 'new',
       marginMm: 10,
       grid: { lock: 41, travel: 25 },
     });
-    expect(read.ok && read.build.package).toMatchObject({
+    expect(read.ok && read.value.package).toMatchObject({
       spacerMm: 0,
       cuts: [],
       sagMm: { front: 0, rear: 0 },
     });
-    expect(read.ok && read.build.package.lift.rear.springMm).toBe(0);
-    expect(read.ok && read.build.vehicle).toMatchObject({ speedSensor: 'wheel', stockOverreadPct: 0 });
+    expect(read.ok && read.value.package.lift.rear.springMm).toBe(0);
+    expect(read.ok && read.value.vehicle).toMatchObject({ speedSensor: 'wheel' });
+    // What was not read is not taken for 0 where that decides something.
+    expect(read.ok && read.value.vehicle.stockOverreadPct).toBeUndefined();
   });
 
   test.each(Object.entries(demoTexts))('demo %s is valid', (_name, text) => {

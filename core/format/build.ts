@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { quote } from './fields';
-import { packageSchema } from './package';
+import { packageSchema, type Package } from './package';
 import { useSchema } from './use';
 import { vehicleSchema } from './vehicle';
 
@@ -8,7 +8,8 @@ export { AXLES, type AxleName, type Fault } from './fields';
 export type { Lift, Package } from './package';
 export type { Tire } from './tire';
 export type { RubPolicy, Use, Zone } from './use';
-export type { Corner, Material, Obstacle, Steering, Suspension, Vehicle } from './vehicle';
+export type { Material } from './materials';
+export type { Corner, Obstacle, Steering, Suspension, Vehicle } from './vehicle';
 export type { Hub, Wheel } from './wheel';
 
 const literal = <T extends string | number>(value: T) =>
@@ -26,7 +27,7 @@ export const buildSchema = z.strictObject({
 });
 
 /** Everything `assess` needs, defaults filled in. */
-export type Build = z.output<typeof buildSchema>;
+export type Build = Omit<z.output<typeof buildSchema>, 'package'> & { package: Package };
 /** A build as written in a file: defaults may be left out, `x-…` keys may be added. */
 export type BuildFile = z.input<typeof buildSchema>;
 export type VehicleFile = BuildFile['vehicle'];

@@ -48,6 +48,14 @@ export const axleSchema = z.strictObject({
     .strictObject({ kind: oneOf(['universal', 'cv']), peakNm: within(0, 100_000, 'N·m', true).optional() })
     .optional(),
   differential: oneOf(['open', 'limited', 'locker']),
+  /** How many times as much a limited-slip sends to the wheel that grips. */
+  torqueBias: within(1, 10).optional(),
+  /** Which way its ring and pinion are cut: a reverse-cut set is made to drive a front axle. */
+  gearCut: oneOf(['standard', 'reverse']).optional(),
+  /** Where the propeller shaft meets the pinion. */
+  pinionJoint: z.strictObject({ peakNm: within(0, 100_000, 'N·m', true) }).optional(),
+  /** What the gears inside the differential take, its maker's figure. */
+  differentialPeakNm: within(0, 100_000, 'N·m', true).optional(),
   hubBearing: z
     .strictObject({ kind: oneOf(['roller', 'ball']), inboardMm: within(-300, 500, 'mm') })
     .optional(),

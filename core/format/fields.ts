@@ -1,7 +1,15 @@
 import { z } from 'zod';
 
+// A page's policy lets no text be run as a program, which is what schemas try first, to be faster. Before any is made.
+z.config({ jitless: 'document' in globalThis });
+
 /** One thing wrong with a document: where, and what to do about it. */
-export type Fault = { path: string; message: string };
+export type Fault = {
+  path: string;
+  message: string;
+  /** What a length may have been meant as instead, mm, the likeliest first. */
+  meantMm?: readonly number[];
+};
 
 /** A value as the refusal shows it. */
 export const quote = (value: unknown): string => (value === undefined ? 'nothing' : JSON.stringify(value));

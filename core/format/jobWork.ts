@@ -4,9 +4,16 @@ import { dateSchema, wallTimeSchema } from './time';
 
 const id = z
   .string()
-  .regex(/^[a-z][a-z0-9-]{0,59}$/, { error: 'is no id; small letters, digits and dashes' });
+  .regex(/^[a-z][a-z0-9-]{0,59}$/, { error: 'is no id; small letters, digits and dashes' })
+  // What every object has by that name would be taken for a tick.
+  .refine((text) => !(text in {}), { error: 'is no id; programs keep that word for themselves' });
 
-const tick = z.strictObject({ by: words(60, 1), at: wallTimeSchema });
+const tick = z.strictObject({
+  by: words(60, 1),
+  at: wallTimeSchema,
+  /** The bay that the vehicle stood in for it, where it did. */
+  bay: words(30, 1).optional(),
+});
 
 export type Tick = z.output<typeof tick>;
 

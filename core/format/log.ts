@@ -42,6 +42,9 @@ const head = {
   stageId: whole(1, 2_147_483_647).optional(),
 };
 
+/** The entry that another one speaks of. */
+const of = z.string().regex(MADE_ID, { error: 'is no id; give that of the entry that is meant' });
+
 /** What is written down of a vehicle after it was built, one kind of thing an entry. */
 export const logEntrySchema = z.discriminatedUnion(
   'kind',
@@ -101,6 +104,10 @@ export const logEntrySchema = z.discriminatedUnion(
       ),
       dismissed: words(300).optional(),
     }),
+    // What was written down is not rubbed out: it is corrected, struck out and put back by entries of their own.
+    z.strictObject({ ...head, kind: z.literal('corrected'), of, reading: testReadingSchema }),
+    z.strictObject({ ...head, kind: z.literal('struck'), of, why: words(300, 1) }),
+    z.strictObject({ ...head, kind: z.literal('restored'), of }),
   ],
   {
     error: ({ input }) =>
@@ -123,4 +130,7 @@ export const LOG_KINDS: Record<LogKind, string> = {
   photo: 'photo',
   note: 'note',
   reconciled: 'taken over',
+  corrected: 'reading corrected',
+  struck: 'struck out',
+  restored: 'put back',
 };

@@ -25,6 +25,8 @@ export const liftSchema = z.strictObject({
 
 export type Lift = z.output<typeof liftSchema>;
 
+const step = within(-500, 500, 'mm');
+
 const NO_LIFT = { front: {}, rear: {} };
 
 export const packageSchema = z.strictObject({
@@ -40,14 +42,21 @@ export const packageSchema = z.strictObject({
   lift: z.strictObject({ front: liftSchema.prefault({}), rear: liftSchema.prefault({}) }).prefault(NO_LIFT),
   sagMm: z
     .strictObject({
-      front: within(-300, 500, 'mm').default(0),
-      rear: within(-300, 500, 'mm').default(0),
+      front: within(-300, 500, 'mm').optional(),
+      rear: within(-300, 500, 'mm').optional(),
     })
     .prefault({}),
   cuts: z
     .array(z.strictObject({ obstacle: words(60, 1), depthMm: within(0, 1000, 'mm') }))
     .max(100)
     .default([]),
+  /** Parts set elsewhere: a bumper spaced forward, a bracket bent away. */
+  moves: z
+    .array(z.strictObject({ obstacle: words(60, 1), byMm: z.tuple([step, step, step]) }))
+    .max(100)
+    .default([]),
+  /** Parts taken off: a flap, a running board, a lower panel. */
+  removed: z.array(words(60, 1)).max(100).default([]),
   /** Where a lock stop is set: the largest angle of the wheel on the inside of the turn. */
   lockStopDeg: within(1, 60, '°').optional(),
   axleRatio: within(0.5, 20).optional(),
@@ -65,4 +74,7 @@ export const packageSchema = z.strictObject({
     .default([]),
 });
 
-export type Package = z.output<typeof packageSchema>;
+type Parsed = z.output<typeof packageSchema>;
+/** A package that has been read: how far its load sits it down is known, from what it says or from what was added. */
+export type Package = Omit<Parsed, 'sagMm'> & { sagMm: { front: number; rear: number } };
+export type ParsedPackage = Parsed;

@@ -10,6 +10,7 @@ export const RULE_KINDS = {
   'bumper-height': { words: 'bumpers no higher than', unit: 'mm' },
   spacer: { words: 'spacer no thicker than', unit: 'mm' },
   speedometer: { words: 'speedometer within UN Regulation 39', unit: '' },
+  'grown-tire': { words: 'tires judged as grown in service (UN R30)', unit: '' },
   ratings: { words: 'axle, gross and tire ratings kept', unit: '' },
 } as const;
 export type RuleKind = keyof typeof RULE_KINDS;

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { oneOf, whole, words } from './fields';
 import { SIDES } from './measured';
-import { carrierSchema, MATERIALS } from './vehicle';
+import { MATERIALS } from './materials';
+import { carrierSchema } from './vehicle';
 import { MOST_POINTS } from '../scan/cloud';
 
 /** What some points of a scan were marked as. */

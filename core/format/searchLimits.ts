@@ -15,6 +15,8 @@ export const limitsSchema = z.strictObject({
   /** Which poses decide, where it is not the stage's own zone; the shop's own zone before one of the three. */
   zone: oneOf(ZONES).optional(),
   zoneLimits: useSchema.shape.zoneLimits,
+  /** Whether the grade has to hold with the tire grown in service too; otherwise as the stage says. */
+  grown: z.boolean({ error: 'is not true/false' }).default(false),
   /** Share of the inside lock that can be used at ride height. */
   lockKept: within(0, 1).optional(),
   /** Capacity of two tires over the load of the axle, beyond what the load check asks for: 0.2 is a fifth more. */

@@ -31,6 +31,8 @@ export const testReadingSchema = z
     clear: z.boolean({ error: 'is not true/false' }).optional(),
     /** Where on the well the mark is, in mm: along (forward positive) and up from the hub as delivered. */
     placeMm: z.tuple([within(-3000, 3000, 'mm'), within(-3000, 3000, 'mm')]).optional(),
+    /** It was read again and is so, however far it is from what was predicted. */
+    confirmed: z.boolean({ error: 'is not true/false' }).optional(),
     sound: words(120).optional(),
     done: words(300).optional(),
   })

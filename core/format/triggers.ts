@@ -13,7 +13,9 @@ export const TRIGGERS = {
   'lock-stop': 'a lock stop',
   trim: 'anything trimmed or tucked',
   'cut-metal': 'metal folded or cut',
-  bumper: 'a bumper moved',
+  bumper: 'a bumper cut or moved by its brackets',
+  moved: 'a part spaced away from the wheel',
+  removed: 'a part taken off',
   sensor: 'pressure sensors in the wheels',
   assistance: 'driver assistance, at another size or height',
 } as const;
@@ -29,6 +31,7 @@ export const PER = {
   wheel: 'wheel',
   stud: 'stud',
   'cut minute': 'minute of trimming',
+  part: 'part moved or taken off',
 } as const;
 
 export type Per = keyof typeof PER;

@@ -6,22 +6,9 @@ import { tireSchema } from './tire';
 import { hubSchema, wheelSchema } from './wheel';
 import { readingsSchema } from './readingSource';
 import { undersideSchema } from './underside';
+import { isNeverCut, materialOf, MATERIALS, ROLES } from './materials';
 
 const coordinate = within(-10_000, 10_000, 'mm');
-
-/** Materials from the most movable to the least; the last four are never cut. */
-export const MATERIALS = [
-  'liner',
-  'plastic',
-  'sheet',
-  'seam',
-  'structure',
-  'suspension',
-  'steering',
-  'brake',
-] as const;
-export type Material = (typeof MATERIALS)[number];
-export const NEVER_CUT: ReadonlySet<Material> = new Set(['structure', 'suspension', 'steering', 'brake']);
 
 export const carrierSchema = z.union(
   [z.enum(['body', 'frame', 'upright']), z.strictObject({ arm: within(-2, 2) })],
@@ -36,10 +23,16 @@ const obstacleShape = z.strictObject({
   label: words(120).default(''),
   carrier: carrierSchema,
   material: oneOf(MATERIALS),
+  /** Which part of the vehicle it is; left out where that changes nothing. */
+  role: oneOf(ROLES).optional(),
   cutMm: within(0, 1000, 'mm').default(0),
   tapeErrorMm: within(0, 200, 'mm').default(3),
   /** Where it was measured; left out, both sides are taken to be alike. */
   side: oneOf(SIDES).optional(),
+  /** How far it may be set from where it is; a bracket that its maker moves, a bumper on slots. */
+  movableMm: within(0, 500, 'mm').optional(),
+  /** Whether it may be taken off for good. */
+  removable: z.boolean({ error: 'is not true/false' }).optional(),
   /** Numbers (from 0) of the points that were not measured but taken from a well shape. */
   estimated: z.array(whole(0, 1999)).max(2000).optional(),
   points: z
@@ -52,11 +45,17 @@ const obstacleShape = z.strictObject({
 export type Obstacle = z.output<typeof obstacleShape>;
 
 export const obstacleSchema = obstacleShape.superRefine((obstacle, ctx) => {
-  if (NEVER_CUT.has(obstacle.material) && obstacle.cutMm !== 0)
+  if (isNeverCut(obstacle.material) && obstacle.cutMm !== 0)
     ctx.addIssue({
       code: 'custom',
       path: ['cutMm'],
-      message: `${obstacle.cutMm} would cut a ${obstacle.material} part, which is never cut; give 0`,
+      message: `${obstacle.cutMm} would cut ${materialOf(obstacle.material).is}, which is never cut; give 0`,
+    });
+  if (isNeverCut(obstacle.material) && obstacle.removable)
+    ctx.addIssue({
+      code: 'custom',
+      path: ['removable'],
+      message: `true would take ${materialOf(obstacle.material).is} off, which stays on; give false`,
     });
   obstacle.estimated?.forEach((point, i) => {
     if (point >= obstacle.points.length)
@@ -78,17 +77,83 @@ export const steeringSchema = z.strictObject({
 });
 export type Steering = z.output<typeof steeringSchema>;
 
-export const suspensionSchema = z.strictObject({
+const pathShift = within(-500, 500, 'mm');
+const pathAngle = within(-30, 30, '°');
+
+/** Where the hub stands at one height over ride height as delivered, and how the wheel's angles have changed there. */
+export const pathRowSchema = z.strictObject({
+  hMm: within(-1000, 1000, 'mm'),
+  xMm: pathShift.default(0),
+  yMm: pathShift.default(0),
+  /** Negative with the top inboard. */
+  camberDeg: pathAngle.default(0),
+  casterDeg: pathAngle.optional(),
+  /** Positive with the leading edge inboard. */
+  toeDeg: pathAngle.optional(),
+});
+export type PathRow = z.output<typeof pathRowSchema>;
+
+const suspensionShape = z.strictObject({
   kind: oneOf(['independent', 'solid']),
   bumpMm: within(0, 1000, 'mm'),
   droopMm: within(0, 1000, 'mm'),
   frontArmMm: within(0, 10_000, 'mm', true).nullable(),
   sideArmMm: within(-10_000, 10_000, 'mm').nullable(),
   rateNPerMm: within(0, 2000, 'N/mm', true).optional(),
-  /** How far rubber bushings let the wheel move along the vehicle, each way. */
-  complianceMm: within(0, 40, 'mm').default(0),
+  /** How far rubber bushings let the wheel move along the vehicle, each way; left out: not measured, taken as none. */
+  complianceMm: within(0, 40, 'mm').optional(),
+  /** The wheel's path as it was measured; stands in for both arms. */
+  path: z
+    .array(pathRowSchema)
+    .min(2, { error: 'has fewer than 2 rows; measure at two heights or more' })
+    .max(40)
+    .optional(),
+  /** Whether the path is a maker's typical one and not this vehicle's. */
+  pathEstimated: z.boolean({ error: 'is not true/false' }).optional(),
+  /**
+   * A bar that leads a solid axle sideways: its length, how far its frame end stands above its axle end (0 if left out), and on
+   * which side that end is (the left).
+   */
+  trackBarMm: within(200, 3000, 'mm').optional(),
+  trackBarRiseMm: within(-500, 500, 'mm').optional(),
+  trackBarFrameSide: oneOf(SIDES).optional(),
 });
-export type Suspension = z.output<typeof suspensionSchema>;
+export type Suspension = z.output<typeof suspensionShape>;
+
+/** Rows of a path in one place each, one of them the ride height that all is counted from. */
+function pathFaults(path: readonly PathRow[]): { at: (string | number)[]; message: string }[] {
+  const rest = ({ xMm, yMm, camberDeg, casterDeg = 0, toeDeg = 0 }: PathRow): boolean =>
+    [xMm, yMm, camberDeg, casterDeg, toeDeg].every((value) => value === 0);
+  const faults = path.flatMap(({ hMm }, i) =>
+    path.findIndex((row) => row.hMm === hMm) < i
+      ? [{ at: [i, 'hMm'], message: `${hMm} stands twice; give each height one row` }]
+      : [],
+  );
+  const zero = path.findIndex(({ hMm }) => hMm === 0);
+  const start = path[zero];
+  if (!start)
+    faults.push({
+      at: [],
+      message: 'has no row at hMm 0, from which all is counted; add it, with all else 0',
+    });
+  else if (!rest(start))
+    faults.push({
+      at: [zero],
+      message: 'at hMm 0 is where all is counted from; give 0 for everything there',
+    });
+  return faults;
+}
+
+export const suspensionSchema = suspensionShape.superRefine(({ kind, path, trackBarMm }, ctx) => {
+  const fault = (at: (string | number)[], message: string): void => {
+    ctx.addIssue({ code: 'custom', path: at, message });
+  };
+  if (path && kind === 'solid')
+    fault(['path'], 'is of an independent corner; a solid axle is led by its arms and its track bar');
+  if (trackBarMm !== undefined && kind === 'independent')
+    fault(['trackBarMm'], 'leads a solid axle; an independent corner has none, take it out');
+  for (const { at, message } of path ? pathFaults(path) : []) fault(['path', ...at], message);
+});
 
 export const cornerSchema = z.strictObject({
   steering: steeringSchema.optional(),
@@ -134,7 +199,8 @@ export const vehicleSchema = z.strictObject({
   powertrain: powertrainSchema.optional(),
   axles: perAxle(axleSchema).optional(),
   speedSensor: oneOf(['wheel', 'transmission']).default('wheel'),
-  stockOverreadPct: within(-20, 30, '%').default(0),
+  /** Left out: not read; it is worked with 0. */
+  stockOverreadPct: within(-20, 30, '%').optional(),
   underside: undersideSchema.optional(),
   /** Heights above the ground as delivered: the upper edge of the lamps' glass, the lower edge of the bumpers. */
   heightsMm: z
@@ -146,6 +212,10 @@ export const vehicleSchema = z.strictObject({
     .optional(),
   /** Whether a camera, radar or steering-angle sensor helps the driver. */
   assistance: z.boolean({ error: 'is not true/false' }).optional(),
+  /** What the placard asks for in the tires as delivered. */
+  placardKpa: z
+    .strictObject({ front: within(50, 1000, 'kPa').optional(), rear: within(50, 1000, 'kPa').optional() })
+    .optional(),
   readings: readingsSchema.optional(),
 });
 export type Vehicle = z.output<typeof vehicleSchema>;

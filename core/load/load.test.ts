@@ -6,7 +6,7 @@ import type { Build, BuildFile } from '../format/build';
 import { tireSize } from '../tire/size';
 import { loadOf } from './load';
 import { axleLoadsKg, sumOf, wheelMassGrowthKg } from './masses';
-import { roadPressure, sidewallAt, tablePressureKpa, trailPressureKpa } from './pressure';
+import { loadAtKpa, roadPressure, sidewallAt, tablePressureKpa, trailPressureKpa } from './pressure';
 
 const statusOf = (build: Build, id: string) => loadOf(build).checks.find((one) => one.id === id)?.status;
 const made = (change: (file: BuildFile) => void): Build => {
@@ -68,7 +68,8 @@ describe('ratings', () => {
       package: { addedMass: [{ massKg: 200, behindFrontAxleMm: 3200, heightMm: 1000 }] },
     });
     expect(statusOf(build, 'gross-load')).toBe('pass');
-    expect(statusOf(build, 'axle-load-front')).toBe('pass');
+    // Where the box stands was typed in: what follows from that is an estimate, and none of it a pass.
+    expect(statusOf(build, 'axle-load-front')).toBe('watch');
     expect(statusOf(build, 'axle-load-rear')).toBe('fail');
     expect(wordingText(loadOf(build).hiddenBySum ?? '', 'metric')).toContain(
       'hides that the rear axle is over',
@@ -126,11 +127,13 @@ describe('pressures', () => {
       const tire = { code, pattern: 'road' as const, maxPressureKpa: 300 };
       return roadPressure(tire, tireSize(tire, 7), 872)?.kpa;
     };
-    // 872 of 1090 kg: 300 · 0.8^(1/0.8) = 226.98, up to 230; 300 · 0.8^(1/0.7) = 218.1, up to 220.
+    // 872 of 1090 kg: 300 · 0.8^(1/0.8) = 226.98, up to 230; 300 · 0.8^(1/0.7) = 218.1, up to 220, and light truck
+    // tables begin at 240.
     expect(at('245/75R16 111S')).toBe(230);
-    expect(at('LT245/75R16 111S')).toBe(220);
+    expect(at('LT245/75R16 111S')).toBe(240);
+    expect(at('235/65R16C 115/113R')).toBe(Math.ceil((300 * (872 / 1215) ** (1 / 0.8)) / 5) * 5);
   });
-  test('never under 180 kPa on the road, never over the limit', () => {
+  test('never under where the makers’ tables of its kind begin on the road, never over the limit', () => {
     const tire = { code: '245/75R16 111S', pattern: 'road' as const, maxPressureKpa: 300 };
     expect(roadPressure(tire, tireSize(tire, 7), 300)?.kpa).toBe(180);
     expect(roadPressure(tire, tireSize(tire, 7), 1200)).toMatchObject({ kpa: 300, enough: false });
@@ -142,6 +145,21 @@ describe('pressures', () => {
       ),
     ).toBeUndefined();
   });
+  test('the new tire carries what the old one does at the placard’s pressure', () => {
+    const stock = { code: '245/75R16 111S', pattern: 'road' as const, maxPressureKpa: 300 };
+    const carried = loadAtKpa(stock, tireSize(stock, 7), 240);
+    expect(carried?.kg).toBeCloseTo(1090 * (240 / 300) ** 0.8, 9);
+    const next = { code: '265/75R16 116S', pattern: 'road' as const, maxPressureKpa: 300 };
+    const kpa = roadPressure(next, tireSize(next, 7), 300, undefined, carried)?.kpa ?? NaN;
+    expect(kpa).toBe(Math.ceil((300 * ((carried?.kg ?? NaN) / 1250) ** (1 / 0.8)) / 5) * 5);
+    // The same tire gets the placard’s own pressure back.
+    expect(roadPressure(stock, tireSize(stock, 7), 300, undefined, carried)?.kpa).toBe(240);
+    const table = {
+      ...next,
+      loadTable: [[200, 900] as const, [300, 1250] as const].map(([a, b]): [number, number] => [a, b]),
+    };
+    expect(loadAtKpa(table, tireSize(table, 7), 250)).toEqual({ kg: 1075, source: 'maker' });
+  });
   test('deflection by hand: K = 0.00028·P·√((1.03 − 0.004·aspect)·S·(S·aspect/50 + rim)) + 3.45', () => {
     const tire = { code: '245/75R16 111S', pattern: 'road' as const };
     const size = tireSize(tire, 7);
@@ -151,7 +169,8 @@ describe('pressures', () => {
     const { deflectionMm, usableMm, contactLengthMm } = sidewallAt(tire, size, 500, 250);
     expect(deflectionMm).toBeCloseTo(500 / k, 9);
     expect(usableMm).toBeCloseTo(183.75 - 17.5, 9);
-    expect(contactLengthMm).toBeCloseTo(2 * Math.sqrt(773.9 * (500 / k) - (500 / k) ** 2), 6);
+    // 4903 N over 0.25 N/mm² and a tread of 0.76 · 245 mm.
+    expect(contactLengthMm).toBeCloseTo((500 * 9.80665) / (0.25 * 0.76 * 245), 6);
   });
   test('trail pressure keeps deflection under its share, and 5 kPa less would not', () =>
     fc.assert(
@@ -169,7 +188,9 @@ describe('pressures', () => {
           const most = bead === 'beadlock' ? 0.35 : 0.3;
           expect(kpa % 5).toBe(0);
           expect(share(kpa)).toBeLessThanOrEqual(most + 1e-9);
-          if (kpa > 0) expect(share(kpa - 5)).toBeGreaterThan(most);
+          const floor = bead === 'beadlock' ? 55 : 100;
+          expect(kpa).toBeGreaterThanOrEqual(floor);
+          if (kpa > floor) expect(share(kpa - 5)).toBeGreaterThan(most);
         },
       ),
     ));

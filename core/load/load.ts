@@ -1,10 +1,11 @@
 import { inKg, inKmh, inKpa, say, type Figure, type Wording } from '../wording';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
-import { tireSize } from '../tire/size';
+import { deriveFigures } from '../figures';
 import { chalkChecks } from './chalk';
-import { axleLoadsKg, sumOf, wheelMassGrowthKg } from './masses';
+import { sumOf, wheelMassGrowthKg } from './masses';
 import {
+  loadAtKpa,
   roadPressure,
   sidewallAt,
   trailPressureKpa,
@@ -34,7 +35,14 @@ export const LOAD_RESERVE = 1.1;
 const kg = (value: number): Figure => inKg(value, 0);
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function ratingCheck(id: string, what: string, loadKg: number, ratingKg: number | undefined): Check {
+/** `typed`: part of the load stands in a place that was only typed in. What is estimated is never a pass here. */
+function ratingCheck(
+  id: string,
+  what: string,
+  loadKg: number,
+  ratingKg: number | undefined,
+  typed = false,
+): Check {
   if (ratingKg === undefined)
     return {
       id,
@@ -45,12 +53,14 @@ function ratingCheck(id: string, what: string, loadKg: number, ratingKg: number 
   const over = loadKg > ratingKg;
   return {
     id,
-    status: over ? 'fail' : 'pass',
+    status: over ? 'fail' : typed ? 'watch' : 'pass',
     value: loadKg,
     limit: ratingKg,
     message: over
       ? say`${capital(what)} carries ${kg(loadKg)}, ${kg(loadKg - ratingKg)} over its rating of ${kg(ratingKg)}. Take weight off it; a rating is never exceeded.`
-      : say`${capital(what)} carries ${kg(loadKg)} of ${kg(ratingKg)}.`,
+      : typed
+        ? say`${capital(what)} carries about ${kg(loadKg)} of ${kg(ratingKg)}, an estimate: where what is added stands was typed in. Weigh the axle with it.`
+        : say`${capital(what)} carries ${kg(loadKg)} of ${kg(ratingKg)}.`,
   };
 }
 
@@ -154,11 +164,16 @@ function pressureCheck(axle: AxleName, road: ReturnType<typeof roadPressure>): C
 export function roadPressureOf(
   build: Build,
   axle: AxleName,
-  axleKg: Record<AxleName, number> = axleLoadsKg(build),
+  figures = deriveFigures(build),
 ): RoadPressure | undefined {
   const { tire, wheel } = build.package;
-  const kgPerTire = (axleKg[axle] / 2) * LOAD_RESERVE;
-  return roadPressure(tire, tireSize(tire, wheel.widthIn), kgPerTire, wheel.valveMaxKpa);
+  const kgPerTire = (figures.axleKg[axle] / 2) * LOAD_RESERVE;
+  const placardKpa = build.vehicle.placardKpa?.[axle];
+  const asDelivered =
+    placardKpa === undefined
+      ? undefined
+      : loadAtKpa(build.vehicle.stock.tire, figures.stock.size, placardKpa);
+  return roadPressure(tire, figures.package.size, kgPerTire, wheel.valveMaxKpa, asDelivered);
 }
 
 /** What a sum over four tires would have said, beside what each axle says; undefined where both agree. */
@@ -181,15 +196,15 @@ function hiddenBySum(
  * What carries the vehicle, axle by axle and never on four tires together: a van may pass the sum and fail its rear
  * axle. Pressures are for the load with a tenth in reserve.
  */
-export function loadOf(build: Build): Load {
+export function loadOf(build: Build, figures = deriveFigures(build)): Load {
   const { vehicle, package: pack, use } = build;
-  const size = tireSize(pack.tire, pack.wheel.widthIn);
-  const axleKg = axleLoadsKg(build);
+  const { size } = figures.package;
+  const { axleKg } = figures;
   const grossKg = sumOf(axleKg);
   const tires = size.maxLoadKg ? 2 * size.maxLoadKg.single : undefined;
   const wheels = 2 * pack.wheel.loadRatingKg;
   const { ratingsKg } = vehicle;
-  const roads = AXLES.map((axle) => roadPressureOf(build, axle, axleKg));
+  const roads = AXLES.map((axle) => roadPressureOf(build, axle, figures));
   const known = roads.every((road) => road !== undefined);
   const per = <T>(of: (axle: AxleName, i: number) => T): Record<AxleName, T> => ({
     front: of('front', 0),
@@ -197,7 +212,13 @@ export function loadOf(build: Build): Load {
   });
   const checks = [
     ...AXLES.map((axle) =>
-      ratingCheck(`axle-load-${axle}`, `the ${axle} axle`, axleKg[axle], ratingsKg[axle]),
+      ratingCheck(
+        `axle-load-${axle}`,
+        `the ${axle} axle`,
+        axleKg[axle],
+        ratingsKg[axle],
+        pack.addedMass.length > 0,
+      ),
     ),
     ratingCheck('gross-load', 'the whole vehicle', grossKg, ratingsKg.gross),
     ...AXLES.flatMap((axle) => [

@@ -14,6 +14,33 @@ export function wheelMassGrowthKg({ vehicle, package: pack }: Build): number | u
     : after + pack.wheel.massKg - before - vehicle.stock.wheel.massKg;
 }
 
+/** What was added, as each axle carries it, kg. */
+export function addedLoadsKg(
+  { wheelbaseMm }: Pick<Build['vehicle'], 'wheelbaseMm'>,
+  addedMass: Build['package']['addedMass'],
+): Record<AxleName, number> {
+  const rear = addedMass.reduce(
+    (sum, { massKg, behindFrontAxleMm }) => sum + (massKg * behindFrontAxleMm) / wheelbaseMm,
+    0,
+  );
+  return { front: addedMass.reduce((sum, { massKg }) => sum + massKg, 0) - rear, rear };
+}
+
+/**
+ * How far what was added sits each axle down, mm: its share over both springs' rate; 0 where no rate is known.
+ */
+export function addedSagMm(
+  vehicle: Pick<Build['vehicle'], 'wheelbaseMm' | 'corners'>,
+  addedMass: Build['package']['addedMass'],
+): Record<AxleName, number> {
+  const kg = addedLoadsKg(vehicle, addedMass);
+  const of = (axle: AxleName): number => {
+    const rate = vehicle.corners[axle].suspension.rateNPerMm;
+    return rate === undefined ? 0 : (kg[axle] * G) / (2 * rate);
+  };
+  return { front: of('front'), rear: of('rear') };
+}
+
 /**
  * Axle loads in kg with the package: as weighed, plus what is added. A mass m that lies b behind the front axle on a
  * wheelbase L puts m·b/L on the rear axle and the rest on the front; overhang makes one of them negative. Heavier
@@ -22,14 +49,10 @@ export function wheelMassGrowthKg({ vehicle, package: pack }: Build): number | u
 export function axleLoadsKg(build: Build): Record<AxleName, number> {
   const { vehicle, package: pack } = build;
   const growthKg = 2 * (wheelMassGrowthKg(build) ?? 0);
-  const rearKg = pack.addedMass.reduce(
-    (sum, { massKg, behindFrontAxleMm }) => sum + (massKg * behindFrontAxleMm) / vehicle.wheelbaseMm,
-    0,
-  );
-  const addedKg = pack.addedMass.reduce((sum, { massKg }) => sum + massKg, 0);
+  const added = addedLoadsKg(vehicle, pack.addedMass);
   return {
-    front: vehicle.massKg.front + addedKg - rearKg + growthKg,
-    rear: vehicle.massKg.rear + rearKg + growthKg,
+    front: vehicle.massKg.front + added.front + growthKg,
+    rear: vehicle.massKg.rear + added.rear + growthKg,
   };
 }
 

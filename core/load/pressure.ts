@@ -1,21 +1,27 @@
 import type { Tire } from '../format/tire';
 import type { TireSize } from '../tire/size';
 import { codeOf } from '../tire/size';
+import { G } from './masses';
+import { FLANGE_HEIGHT_MM } from '../wheel/geometry';
 
 /** A figure and where it comes from. */
 export type Source = 'measured' | 'maker' | 'estimate';
 
 /** How load falls with pressure, by kind of tire: load = maxLoad·(P/P_ref)^n. */
 const EXPONENT = { passenger: 0.8, light: 0.7 } as const;
-const ROAD_FLOOR_KPA = 180;
+/** Where the makers' tables of a kind begin, kPa: no road pressure is recommended under it. */
+const ROAD_FLOOR_KPA = { passenger: 180, light: 240 } as const;
+/** Under these a bead may come off its seat, kPa. */
+const TRAIL_FLOOR_KPA = { plain: 100, beadlock: 55 } as const;
 const STEP_KPA = 5;
 
 const roundedUp = (kpa: number): number => Math.ceil(kpa / STEP_KPA - 1e-9) * STEP_KPA;
 
-/** LT and flotation tires hold load to the power 0.7 of pressure, passenger and C types to 0.8. */
-function exponentOf(tire: Tire): number {
-  const code = codeOf(tire);
-  return code.form === 'metric' && code.service !== 'light-truck' ? EXPONENT.passenger : EXPONENT.light;
+/** LT, flotation and plain numeric tires are light-truck tires; passenger and C types are of one kind here. */
+function kindOf(tire: Tire): keyof typeof EXPONENT {
+  const { form, service } = codeOf(tire);
+  if (service === 'commercial' || service === 'camper') return 'passenger';
+  return form === 'metric' && service !== 'light-truck' ? 'passenger' : 'light';
 }
 
 /** Pressure in kPa at which a load table carries `loadKg`, linear between its rows; beyond its last row, Infinity. */
@@ -35,38 +41,68 @@ export function tablePressureKpa(
   return Infinity;
 }
 
+/** Load in kg that a load table gives at a pressure, linear between its rows; its ends beyond them. */
+function tableLoadKg(table: readonly (readonly [kpa: number, kg: number])[], kpa: number): number {
+  const rows = [...table].sort((a, b) => a[0] - b[0]);
+  const above = rows.findIndex(([at]) => at >= kpa);
+  if (above < 0) return rows.at(-1)?.[1] ?? 0;
+  const [low, high] = [rows[above - 1], rows[above]];
+  if (!low || !high) return rows[0]?.[1] ?? 0;
+  return low[1] + ((high[1] - low[1]) * (kpa - low[0])) / (high[0] - low[0]);
+}
+
+/** What a tire carries at a pressure, kg, and where that is from; undefined where neither table nor maximum are known. */
+export function loadAtKpa(
+  tire: Tire,
+  size: TireSize,
+  kpa: number,
+): { kg: number; source: Source } | undefined {
+  const { loadTable, maxPressureKpa } = tire;
+  if (loadTable && loadTable.length > 0) return { kg: tableLoadKg(loadTable, kpa), source: 'maker' };
+  if (!size.maxLoadKg || maxPressureKpa === undefined) return undefined;
+  const share = Math.min(1, kpa / maxPressureKpa) ** EXPONENT[kindOf(tire)];
+  return { kg: size.maxLoadKg.single * share, source: 'estimate' };
+}
+
 export type RoadPressure = { kpa: number; source: Source; enough: boolean };
 
 /**
  * Road pressure in kPa for a load per tire (the reserve already in it): the maker's load table where there is one,
- * else load = maxLoad·(P/P_ref)^n, an estimate. Rounded up to 5 kPa, never under 180, never over the tire's or the valve's limit:
- * `enough` says whether that carries the load. undefined where neither table nor maximum load and pressure are known.
+ * else load = maxLoad·(P/P_ref)^n, an estimate. The largest of that, of what carries `asDelivered` (what the tire as delivered
+ * carries at the placard's pressure, where it is known) and of the floor of its kind; rounded up to 5 kPa, never over the tire's
+ * or the valve's limit: `enough` says whether that carries the load. undefined where neither table nor maximum load and
+ * pressure are known.
  */
 export function roadPressure(
   tire: Tire,
   size: TireSize,
   loadKg: number,
   valveMaxKpa = Infinity,
+  asDelivered?: { kg: number; source: Source },
 ): RoadPressure | undefined {
   const limitKpa = tire.maxPressureKpa;
   const { loadTable } = tire;
-  let neededKpa: number;
-  let source: Source;
+  const kind = kindOf(tire);
+  let kpaFor: (kg: number) => number;
+  let source: Source = 'estimate';
   if (loadTable && loadTable.length > 0) {
-    neededKpa = tablePressureKpa(loadTable, loadKg);
+    kpaFor = (kg) => tablePressureKpa(loadTable, kg);
     source = 'maker';
   } else if (size.maxLoadKg && limitKpa !== undefined) {
-    neededKpa = limitKpa * (loadKg / size.maxLoadKg.single) ** (1 / exponentOf(tire));
-    source = 'estimate';
+    const { single } = size.maxLoadKg;
+    kpaFor = (kg) => limitKpa * (kg / single) ** (1 / EXPONENT[kind]);
   } else return undefined;
+  const neededKpa = kpaFor(loadKg);
+  const placardKpa = asDelivered ? kpaFor(asDelivered.kg) : 0;
+  // Where the placard decides and what it says of the old tire is an estimate, so is this.
+  if (placardKpa > neededKpa && asDelivered?.source === 'estimate') source = 'estimate';
   const lastRow = loadTable ? Math.max(...loadTable.map(([kpa]) => kpa)) : Infinity;
   const most = Math.min(limitKpa ?? Infinity, lastRow, valveMaxKpa);
-  const wanted = Math.max(ROAD_FLOOR_KPA, Number.isFinite(neededKpa) ? roundedUp(neededKpa) : most);
+  const mostNeeded = Math.max(neededKpa, placardKpa);
+  const wanted = Math.max(ROAD_FLOOR_KPA[kind], Number.isFinite(mostNeeded) ? roundedUp(mostNeeded) : most);
   return { kpa: Math.min(wanted, most), source, enough: neededKpa <= most + 1e-9 };
 }
 
-/** Stands inside the sidewall and is not to be met, mm: the J flange. */
-const FLANGE_MM = 17.5;
 /** What of the usable sidewall may be pressed in off the road; a beadlock holds the tire on with less. */
 export const TRAIL_SHARE = { plain: 0.3, beadlock: 0.35 } as const;
 
@@ -97,21 +133,26 @@ export function sidewallCurve(
   });
 }
 
+const KPA_PER_N_MM2 = 1000;
+
 export type Sidewall = { usableMm: number; deflectionMm: number; contactLengthMm: number };
 
-/** Usable sidewall, deflection under a load per tire, and the length on the ground that it gives, mm. Estimates. */
+/**
+ * Usable sidewall, deflection under a load per tire, and the length on the ground, mm: load over pressure and tread width.
+ * Estimates.
+ */
 export function sidewallAt(tire: Tire, size: TireSize, loadKg: number, kpa: number): Sidewall {
   const deflectionMm = loadKg / (stiffnessPerKpa(tire, size) * kpa + STIFFNESS_EMPTY);
-  const diameter = size.overallDiameterMm;
   return {
-    usableMm: size.sectionHeightMm - FLANGE_MM,
+    usableMm: size.sectionHeightMm - FLANGE_HEIGHT_MM,
     deflectionMm,
-    contactLengthMm: 2 * Math.sqrt(Math.max(0, diameter * deflectionMm - deflectionMm ** 2)),
+    contactLengthMm: (loadKg * G) / ((kpa / KPA_PER_N_MM2) * size.treadWidthMm),
   };
 }
 
 /**
- * The lowest pressure in kPa, rounded up to 5, at which deflection stays under its share of the usable sidewall. The
+ * The lowest pressure in kPa, rounded up to 5, at which deflection stays under its share of the usable sidewall, and not under
+ * what keeps its bead on. The
  * speed that goes with it is left to the tire's maker. An estimate.
  */
 export function trailPressureKpa(
@@ -120,7 +161,7 @@ export function trailPressureKpa(
   bead: keyof typeof TRAIL_SHARE,
   loadKg: number,
 ): number {
-  const most = TRAIL_SHARE[bead] * (size.sectionHeightMm - FLANGE_MM);
+  const most = TRAIL_SHARE[bead] * (size.sectionHeightMm - FLANGE_HEIGHT_MM);
   const kpa = (loadKg / most - STIFFNESS_EMPTY) / stiffnessPerKpa(tire, size);
-  return Math.max(0, roundedUp(kpa));
+  return Math.max(TRAIL_FLOOR_KPA[bead], roundedUp(kpa));
 }

@@ -8,11 +8,47 @@ export const ROTATION_WORDS: Record<Rotation, string> = {
   'side-to-side': 'left and right changed',
 };
 
-/** The test readings since the last time that some were taken over or dismissed. */
-export function openReadings(log: readonly LogEntry[]): TestReading[] {
-  const last = log.findLastIndex(({ kind }) => kind === 'reconciled');
-  return log.slice(last + 1).flatMap((entry) => (entry.kind === 'test-fit' ? [entry.reading] : []));
+type Corrected = Extract<LogEntry, { kind: 'corrected' }>;
+export type TestFit = Extract<LogEntry, { kind: 'test-fit' }>;
+
+/** What later entries of a log say of earlier ones, by id: which are struck out, and the last correction of each. */
+export function amendmentsOf(log: readonly LogEntry[]): {
+  struck: ReadonlySet<string>;
+  corrected: ReadonlyMap<string, Corrected>;
+} {
+  const struck = new Set<string>();
+  const corrected = new Map<string, Corrected>();
+  for (const entry of log) {
+    if (entry.kind === 'struck') struck.add(entry.of);
+    else if (entry.kind === 'restored') struck.delete(entry.of);
+    else if (entry.kind === 'corrected') corrected.set(entry.of, entry);
+  }
+  return { struck, corrected };
 }
+
+/** A log as it stands now, in its order: what was struck out is left out, a corrected reading stands with its last figure. */
+export function asItStands(log: readonly LogEntry[]): LogEntry[] {
+  const { struck, corrected } = amendmentsOf(log);
+  return log.flatMap((entry): LogEntry[] => {
+    if (entry.kind === 'corrected' || entry.kind === 'struck' || entry.kind === 'restored') return [];
+    if (struck.has(entry.id)) return [];
+    const reading = entry.kind === 'test-fit' ? corrected.get(entry.id)?.reading : undefined;
+    return reading && entry.kind === 'test-fit' ? [{ ...entry, reading }] : [entry];
+  });
+}
+
+/** The test fits since the last time that some were taken over or dismissed, as they stand. */
+export function openTestFits(log: readonly LogEntry[]): TestFit[] {
+  const now = asItStands(log);
+  const last = now.findLastIndex(({ kind }) => kind === 'reconciled');
+  return now.slice(last + 1).flatMap((entry) => (entry.kind === 'test-fit' ? [entry] : []));
+}
+
+/** Whether two readings are of the same wheel in the same pose, held against the same thing. */
+export const samePlace = (a: TestReading, b: TestReading): boolean =>
+  (['axle', 'side', 'direction', 'stance', 'lockDeg', 'travelMm', 'obstacle'] as const).every(
+    (key) => a[key] === b[key],
+  );
 
 /** The odometer of an entry, where it says one. */
 export const odometerOf = (entry: LogEntry): number | undefined =>

@@ -1,3 +1,4 @@
+import { materialOf } from '../format/materials';
 import type { AxleName, Obstacle, Vehicle } from '../format/build';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { fromClock, SHAPE_HOURS, shapeShare } from './outline';
@@ -38,6 +39,7 @@ export function shapeOutlines(
       id: lip,
       label: axle === 'front' ? 'fender lip' : 'rear fender lip',
       material: 'sheet',
+      role: 'lip',
       tapeErrorMm: 3,
       points: outline(lipY),
     },
@@ -61,10 +63,10 @@ const TYPICAL_AROUND = { radiusMm: 387, rimInnerMm: 191, innerEdgeMm: -144 } as 
  */
 export function typicalPoints(vehicle: Pick<Vehicle, 'stock'>, { typical, material }: Thing): Point[] {
   const { tireOuterMm, rimInnerMm, centreMm, tireHalfWidthMm } = standingProfile(vehicle);
-  const inside = material === 'suspension' || material === 'structure' || material === 'steering';
+  const { keepsTo } = materialOf(material);
   const scale =
-    material === 'brake' ? rimInnerMm / TYPICAL_AROUND.rimInnerMm : tireOuterMm / TYPICAL_AROUND.radiusMm;
-  const inwardMm = inside ? centreMm - tireHalfWidthMm - TYPICAL_AROUND.innerEdgeMm : 0;
+    keepsTo === 'rim' ? rimInnerMm / TYPICAL_AROUND.rimInnerMm : tireOuterMm / TYPICAL_AROUND.radiusMm;
+  const inwardMm = keepsTo === 'inner-edge' ? centreMm - tireHalfWidthMm - TYPICAL_AROUND.innerEdgeMm : 0;
   return typical.map(([x, y, z]) => [
     Math.round(x * scale),
     Math.round(y + Math.min(0, inwardMm)),

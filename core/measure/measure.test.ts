@@ -21,7 +21,7 @@ function taken(vehicle: Vehicle, readings: Partial<TapeReading>[], axle: AxleNam
   return readings.reduce<Vehicle>((now, reading) => {
     const answer = takeReading(now, axle, { reading: '', side: 'left', valueMm: 0, ...reading });
     if (!answer.ok) throw new Error(`${answer.fault.path} ${answer.fault.message}`);
-    return withCorner(now, answer.corner, axle);
+    return withCorner(now, answer.value, axle);
   }, vehicle);
 }
 

@@ -1,3 +1,4 @@
+import type { Result } from '../result';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { sectionClearance } from '../clearance/profile';
 import type { Fault } from '../format/fields';
@@ -6,10 +7,12 @@ import { withGaps } from './gaps';
 import { fromClock, readEdge, toClock, type EdgeReadings } from './outline';
 import { roundFor, type RoundReading } from './round';
 import type { GapReading, Measured, TapeReading, Side, WellShape } from '../format/measured';
+import { withCorner } from '../vehicle/withCorner';
+import { FARTHEST_MM, meantInstead } from './standing';
 import { isThing, split, withPoints } from './sides';
 import { outlineIds } from './things';
 
-type Taken = { ok: true; corner: Corner } | { ok: false; fault: Fault };
+type Taken = Result<Corner, { fault: Fault }>;
 type Point = Obstacle['points'][number];
 
 export const NOTHING_MEASURED: Measured = { readings: [], gaps: [], placed: [] };
@@ -111,20 +114,15 @@ function slip(
   if (deepest >= -2 * (reading.errorMm ?? known.errorMm)) return undefined;
   return {
     path: reading.reading,
-    message: `${Math.round(reading.valueMm)} mm would put it ${Math.round(-deepest)} mm inside the tire that stands there (${Math.round(standing.tireOuterMm)} mm from the hub’s centre to the tread); read it again`,
+    message: `As it stands it drives, so one of these is wrong: ${Math.round(reading.valueMm)} mm, which puts it ${Math.round(-deepest)} mm inside the tire that stands there (${Math.round(standing.tireOuterMm)} mm from the hub’s centre to the tread), or that tire; read it again`,
   };
 }
 
-const FARTHEST_MM = 1500;
+const AGAIN = 'read it again';
 /** No edge of a well covers more of its wheel than this share of the tire's radius leaves. */
 const LEAST_SHARE = 0.9;
 /** Nor does one stand farther off than this many times the tire's radius. */
 const MOST_SHARE = 2;
-
-const withCorner = (vehicle: Vehicle, axle: AxleName, corner: Corner): Vehicle => ({
-  ...vehicle,
-  corners: { ...vehicle.corners, [axle]: corner },
-});
 
 /**
  * Takes one reading of the round into a corner: keeps it as it was read (in place of an earlier one of the same
@@ -134,10 +132,32 @@ const withCorner = (vehicle: Vehicle, axle: AxleName, corner: Corner): Vehicle =
 export function takeReading(vehicle: Vehicle, axle: AxleName, reading: TapeReading): Taken {
   const gaps = vehicle.corners[axle].measured?.gaps ?? [];
   const bare = gaps.length === 0 ? vehicle : withCorner(vehicle, axle, withGaps(vehicle, axle, []));
-  const taken = takeBare(bare, axle, reading, gaps);
+  const taken = asked(takeBare(bare, axle, reading, gaps), reading, (valueMm) =>
+    takeBare(bare, axle, { ...reading, valueMm }, gaps),
+  );
   return taken.ok && gaps.length > 0
-    ? { ok: true, corner: withGaps(withCorner(vehicle, axle, taken.corner), axle, gaps) }
+    ? { ok: true, value: withGaps(withCorner(vehicle, axle, taken.value), axle, gaps) }
     : taken;
+}
+
+/** A refusal with what was probably meant: a figure that would be taken. */
+function asked(taken: Taken, { valueMm }: TapeReading, take: (valueMm: number) => Taken): Taken {
+  if (taken.ok) return taken;
+  const meantMm = meantInstead(valueMm, (mm) => take(mm).ok);
+  const [likely] = meantMm;
+  if (likely === undefined) return taken;
+  const { path, message } = taken.fault;
+  const meant = `did you mean ${likely.toFixed(1)} mm?`;
+  return {
+    ok: false,
+    fault: {
+      path,
+      message: message.endsWith(AGAIN)
+        ? `${message.slice(0, -AGAIN.length)}${meant} Else ${AGAIN}`
+        : `${message}; ${meant}`,
+      meantMm,
+    },
+  };
 }
 
 /** Takes one reading away again: what it placed stays where it is. */
@@ -169,7 +189,7 @@ function takeBare(
     );
   if ((known.kind.of === 'lip' || known.kind.of === 'liner') && reading.valueMm < LEAST_SHARE * tireOuterMm)
     return refuse(
-      `${Math.round(reading.valueMm)} mm lies far inside the tire that stands there (${Math.round(tireOuterMm)} mm from the hub’s centre to the tread); read it again`,
+      `As it stands it drives, so one of these is wrong: ${Math.round(reading.valueMm)} mm, which lies far inside the tire that stands there (${Math.round(tireOuterMm)} mm from the hub’s centre to the tread), or that tire; read it again`,
     );
   const before = corner.measured ?? NOTHING_MEASURED;
   const shape = before.shape ?? 'round';
@@ -220,7 +240,7 @@ function takeBare(
   );
   const fault = touched && slip(vehicle, touched, reading, known);
   if (fault) return { ok: false, fault };
-  return { ok: true, corner: { ...corner, obstacles, measured: { ...before, readings } } };
+  return { ok: true, value: { ...corner, obstacles, measured: { ...before, readings } } };
 }
 
 /** The obstacles with one of them moved, in the order they stood in; new ones at the end. */
@@ -248,8 +268,8 @@ export function beginShape(vehicle: Vehicle, axle: AxleName, shape: WellShape): 
   const others = corner.obstacles.filter((one) => !fresh.some(({ id }) => isThing(one, id)));
   const old = (one: Obstacle): Obstacle | undefined => corner.obstacles.find((was) => isThing(was, one.id));
   const outlines = fresh.map((one): Obstacle => {
-    const { material, cutMm, label, carrier } = old(one) ?? one;
-    return { ...one, material, cutMm, label, carrier };
+    const { material, role, cutMm, label, carrier } = old(one) ?? one;
+    return { ...one, material, cutMm, label, carrier, ...(role ? { role } : {}) };
   });
   const start: Corner = {
     ...corner,
@@ -258,6 +278,6 @@ export function beginShape(vehicle: Vehicle, axle: AxleName, shape: WellShape): 
   };
   return before.readings.reduce((now, reading) => {
     const taken = takeReading(withCorner(vehicle, axle, now), axle, reading);
-    return taken.ok ? taken.corner : now;
+    return taken.ok ? taken.value : now;
   }, start);
 }

@@ -1,7 +1,10 @@
-import type { AxleName, Vehicle } from '../format/build';
+import type { Result } from '../result';
+import type { AxleName, Corner, Vehicle } from '../format/build';
+import { withCorner } from '../vehicle/withCorner';
 import type { Fault } from '../format/fields';
 import { withGaps } from './gaps';
 import type { GapReading, TapeReading } from '../format/measured';
+import { newlyTouching, standingFault } from './standing';
 import { takeReading } from './take';
 
 type Row = { axle: AxleName; line: number } & (
@@ -16,19 +19,16 @@ const sameGap = (a: GapReading, b: GapReading): boolean =>
   a.gapMm === b.gapMm;
 
 /** Takes many readings into a vehicle, tape before gaps; all of them, or none and what is wrong with which line. */
-export function takeAll(
-  vehicle: Vehicle,
-  rows: readonly Row[],
-): { ok: true; vehicle: Vehicle } | { ok: false; faults: Fault[] } {
+export function takeAll(vehicle: Vehicle, rows: readonly Row[]): Result<Vehicle, { faults: Fault[] }> {
   const faults: Fault[] = [];
   let now = vehicle;
-  const put = (axle: AxleName, corner: Vehicle['corners']['front']): void => {
-    now = { ...now, corners: { ...now.corners, [axle]: corner } };
+  const put = (axle: AxleName, corner: Corner): void => {
+    now = withCorner(now, axle, corner);
   };
   for (const row of rows) {
     if (row.kind !== 'tape') continue;
     const taken = takeReading(now, row.axle, row.reading);
-    if (taken.ok) put(row.axle, taken.corner);
+    if (taken.ok) put(row.axle, taken.value);
     else
       faults.push({
         path: `line ${row.line}, column name`,
@@ -45,9 +45,17 @@ export function takeAll(
           path: `line ${line}, column name`,
           message: `"${gap.obstacle}" is nothing in the ${axle} well; the names are ${[...ids].join(', ')}`,
         });
+    const before = now;
     const kept = now.corners[axle].measured?.gaps ?? [];
     const added = gaps.map(({ gap }) => gap).filter((gap) => !kept.some((one) => sameGap(one, gap)));
     put(axle, withGaps(now, axle, [...kept, ...added]));
+    const touch = newlyTouching(before, now, axle);
+    if (!touch) continue;
+    for (const { gap, line } of gaps)
+      if (gap.obstacle === touch.obstacle.id)
+        faults.push(
+          standingFault(`line ${line}, column value`, gap.gapMm, touch, vehicle.stock.tire.code, []),
+        );
   }
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, vehicle: now };
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, value: now };
 }

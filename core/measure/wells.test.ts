@@ -13,10 +13,10 @@ type Stored = Record<
   readonly [gapMm: number, lockDeg: number, travelMm: number]
 >;
 const STORED: Record<WellShape, Stored> = {
-  round: { 'fender-lip': [21.79, 20.92, 95], liner: [14.13, 20.92, 95], seam: [35.31, 10.88, -95] },
-  squared: { 'fender-lip': [44.06, 20.92, 95], liner: [23.39, 20.92, 95], seam: [35.31, 10.88, -95] },
-  closing: { 'fender-lip': [35.22, 20.92, 95], liner: [14.13, 20.92, 95], seam: [35.31, 10.88, -95] },
-  'flat-topped': { 'fender-lip': [12.56, 20.92, 95], liner: [23.68, 20.92, 95], seam: [35.31, 10.88, -95] },
+  round: { 'fender-lip': [1.33, 10.52, 95], liner: [-7.85, -9.07, 95], seam: [32.74, 12.46, -95] },
+  squared: { 'fender-lip': [10.24, 16.97, 95], liner: [-3.45, -10.87, 95], seam: [32.74, 12.46, -95] },
+  closing: { 'fender-lip': [10.3, 16.97, 95], liner: [-7.85, -9.07, 95], seam: [32.74, 12.46, -95] },
+  'flat-topped': { 'fender-lip': [-22.89, 15.14, 95], liner: [-3.36, -10.89, 95], seam: [32.74, 12.46, -95] },
 };
 
 const ROUND = [
@@ -37,11 +37,11 @@ function measured(shape: WellShape) {
   const vehicle = ROUND.reduce<Vehicle>((now, [reading, valueMm]) => {
     const taken = takeReading(now, 'front', { reading, side: 'left', valueMm });
     if (!taken.ok) throw new Error(taken.fault.message);
-    return { ...now, corners: { ...now.corners, front: taken.corner } };
-  }, read.build.vehicle);
+    return { ...now, corners: { ...now.corners, front: taken.value } };
+  }, read.value.vehicle);
   const tire = { code: '265/75R16 116T', pattern: 'all-terrain' as const };
-  const { package: pack, use } = read.build;
-  return assess({ ...read.build, vehicle, package: { ...pack, tire }, use: { ...use, zone: 'trail' } });
+  const { package: pack, use } = read.value;
+  return assess({ ...read.value, vehicle, package: { ...pack, tire }, use: { ...use, zone: 'trail' } });
 }
 
 test.each(Object.entries(STORED) as [WellShape, Stored][])(

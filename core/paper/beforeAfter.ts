@@ -3,8 +3,9 @@ import { decidedCuts } from '../work/triggers';
 import { tireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
 import { showRounded, type UnitSystem } from '../units/quantity';
+import { isThere, placedParts } from '../vehicle/parts';
 import { riseMm } from '../vehicle/rise';
-import { NEVER_CUT } from '../format/vehicle';
+import { isNeverCut, roleOf } from '../format/materials';
 import type { Sketch, Stroke } from './paper';
 
 const circle = (z: number, radius: number): [number, number][] =>
@@ -27,7 +28,7 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
   const body = vehicle.corners[axle].obstacles.filter(
     // Panels, liners and seams: what a customer sees. Frame and suspension behind the wheel only confuse.
     ({ carrier, material, points }) =>
-      (carrier === 'body' || carrier === 'frame') && !NEVER_CUT.has(material) && points.length > 1,
+      (carrier === 'body' || carrier === 'frame') && !isNeverCut(material) && points.length > 1,
   );
   const mm = (value: number): string => showRounded(value, 'length', units);
   const sketch = (
@@ -37,7 +38,8 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
     risen: (carrier: 'body' | 'frame') => number,
     cuts: boolean,
   ) => {
-    const lines = body.map(({ id, carrier, points }): Stroke => {
+    const there = cuts ? placedParts(body, pack).filter(isThere) : body;
+    const lines = there.map(({ id, carrier, points }): Stroke => {
       const up = stockMm + risen(carrier === 'frame' ? 'frame' : 'body');
       return {
         weight: cuts && trimmed.has(id) ? 'bold' : 'thin',
@@ -45,7 +47,7 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
       };
     });
     const highest = Math.max(tireMm * 2, ...lines.flatMap(({ points }) => points.map(([, z]) => z)));
-    const lip = body.find(({ id }) => id.includes('lip'));
+    const lip = there.find((one) => roleOf(one) === 'lip');
     const lipMm =
       lip &&
       Math.max(...lip.points.map(([, , z]) => z)) +

@@ -7,7 +7,8 @@ import { showRounded, showWithUnit, type Quantity, type UnitSystem } from '../un
 import { riseMm } from '../vehicle/rise';
 import { beforeAfter } from './beforeAfter';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
-import { decidedCuts } from '../work/triggers';
+import { decidedCuts, movedParts, placeWords } from '../work/triggers';
+import { wayWords } from '../vehicle/partChecks';
 import type { Stated } from '../format/jobWork';
 
 /** One row of before and after; nothing where they read alike. */
@@ -22,7 +23,7 @@ export function changeRows(
   const { vehicle, package: pack } = build;
   const say = (value: number, quantity: Quantity): string => showRounded(value, quantity, units);
   const wheel = ({ diameterIn, widthIn, offsetMm }: typeof pack.wheel): string =>
-    `${diameterIn} x ${widthIn} in, offset ${offsetMm} mm`;
+    `${diameterIn} x ${widthIn} in, offset ${say(offsetMm, 'length')}`;
   const gain = Math.round(tire.groundClearanceGainMm);
   const rows: Row[] = [
     ['Tires', vehicle.stock.tire.code, pack.tire.code],
@@ -65,7 +66,7 @@ export function changeRows(
       `${Math.round(driveline.rpmAtCruise.package)} rpm`,
     ]);
   rows.push(
-    ['Speedometer, before it is set', reads(vehicle.stockOverreadPct), reads(speedometer.errorPct)],
+    ['Speedometer, before it is set', reads(vehicle.stockOverreadPct ?? 0), reads(speedometer.errorPct)],
     [
       'Weighs as it travels',
       say(vehicle.massKg.front + vehicle.massKg.rear, 'mass'),
@@ -129,6 +130,7 @@ export function customerCopy(
   const side = (which: 'gain' | 'cost'): string[] =>
     tradeoffs.filter((one) => one.side === which).map(({ words }) => words);
   const cuts = decidedCuts(build);
+  const moved = movedParts(build);
   const inspector = assessment.rules.filter(({ status }) => status !== 'pass');
   const pressures = stated.filter(({ label, value }) => label.startsWith('Cold pressure') && value.trim());
   const blocks: Block[] = [
@@ -143,14 +145,20 @@ export function customerCopy(
       rows: changeRows(build, assessment, units),
       widths: [0.34, 0.33, 0.33],
     },
-    ...(cuts.length > 0
+    ...(cuts.length + moved.length > 0
       ? [
           {
             kind: 'list' as const,
-            items: cuts.map(
-              ({ label, axle, kind, depthMm, sides }) =>
-                `${label}, ${axle}${sides === 2 ? ', both sides' : ''}: ${CUT_KINDS[kind].words}, up to ${showWithUnit(depthMm, 'length', units)}.`,
-            ),
+            items: [
+              ...cuts.map(
+                (cut) =>
+                  `${placeWords(cut)}: ${CUT_KINDS[cut.kind].words}, up to ${showWithUnit(cut.depthMm, 'length', units)}.`,
+              ),
+              ...moved.map(
+                (part) =>
+                  `${placeWords(part)}: ${part.byMm ? `set ${wordingText(wayWords(part.byMm), units)}` : 'taken off; ask for it, it is yours'}.`,
+              ),
+            ],
           },
         ]
       : []),

@@ -1,11 +1,14 @@
+import { boltCircleWords } from '../wheel/boltCircle';
 import type { Assessment } from '../assess';
 import { AXLES, type Build } from '../format/build';
 import { CUT_KINDS } from '../cutting/kinds';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { CHECK_LISTS, checksOf, type CheckList } from '../work/checks';
+import { wayWords } from '../vehicle/partChecks';
+import { wordingText } from '../wording';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { hours } from '../quote/quote';
-import { decidedCuts, factsOf } from '../work/triggers';
+import { decidedCuts, factsOf, movedParts, placeWords } from '../work/triggers';
 import type { JobWork, Stated, Tick } from '../format/jobWork';
 
 const tickWords = (tick: Tick | undefined): string | null =>
@@ -30,7 +33,7 @@ function packageRows(
     ['Tire', tire.code],
     [
       'Wheel',
-      `${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm} mm, ${wheel.studs} x ${wheel.pcdMm} mm, bore ${wheel.boreMm} mm, ${wheel.seat} seat`,
+      `${wheel.diameterIn} x ${wheel.widthIn} in, offset ${say(wheel.offsetMm, 'length')}, ${boltCircleWords(wheel.studs, wheel.pcdMm)}, bore ${say(wheel.boreMm, 'length')}, ${wheel.seat} seat`,
     ],
     [
       'Spacer',
@@ -71,6 +74,7 @@ export function workOrder(
   const say = (value: number, quantity: Quantity): string => showRounded(value, quantity, units);
   const checks = checksOf(factsOf(build));
   const cuts = decidedCuts(build);
+  const moved = movedParts(build);
   const least = AXLES.map((axle): [string, string] => [
     `Least clearance, ${axle}`,
     `${say(fit[axle].leastClearanceMm, 'length')} (${fit[axle].grade}), margin ${say(build.use.marginMm, 'length')}`,
@@ -102,7 +106,7 @@ export function workOrder(
         ],
         [
           'Hub',
-          `${vehicle.hub.studs} x ${vehicle.hub.pcdMm} mm, bore ${vehicle.hub.boreMm} mm${vehicle.hub.thread ? `, ${vehicle.hub.thread}` : ', thread not entered'}`,
+          `${boltCircleWords(vehicle.hub.studs, vehicle.hub.pcdMm)}, bore ${say(vehicle.hub.boreMm, 'length')}${vehicle.hub.thread ? `, ${vehicle.hub.thread}` : ', thread not entered'}`,
         ],
         [
           'Tire diameter',
@@ -121,11 +125,11 @@ export function workOrder(
           {
             kind: 'table',
             head: ['Edge', 'How it gives', 'Deepest', 'Work, est.'],
-            rows: cuts.map(({ label, axle, kind, depthMm, sides, minutes }) => [
-              `${label}, ${axle}${sides === 2 ? ', both sides' : ''}`,
-              CUT_KINDS[kind].words,
-              say(depthMm, 'length'),
-              hours(minutes),
+            rows: cuts.map((cut) => [
+              placeWords(cut),
+              CUT_KINDS[cut.kind].words,
+              say(cut.depthMm, 'length'),
+              hours(cut.minutes),
             ]),
             widths: [0.4, 0.3, 0.15, 0.15],
             right: [2, 3],
@@ -134,6 +138,18 @@ export function workOrder(
             kind: 'text',
             words:
               'Never cut: frame, suspension, steering and brake parts, seat-belt and airbag mounts, crash structure, fuel and brake lines. Discs burst: eyes, hands, breath and hearing protected.',
+          },
+        ] satisfies Block[])
+      : []),
+    ...(moved.length > 0
+      ? ([
+          { kind: 'heading', words: 'Parts moved and taken off' },
+          {
+            kind: 'rows',
+            rows: moved.map((part): [string, string] => [
+              placeWords(part),
+              part.byMm ? wordingText(wayWords(part.byMm), units) : 'taken off, kept for the customer',
+            ]),
           },
         ] satisfies Block[])
       : []),

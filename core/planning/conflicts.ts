@@ -31,12 +31,15 @@ export function lockConflicts(
       tell(task.id, `“${task.label}” is set into ${mine.bay}, which is not there; choose another bay.`);
     for (const need of task.needs) {
       const before = state.placed.get(need);
-      const dry = before && doneMin(all, before);
-      if (dry !== undefined && dry > mine.startMin)
+      const label = all.get(need)?.label ?? need;
+      if (!before)
         tell(
           task.id,
-          `“${task.label}” is set before “${all.get(need)?.label ?? need}” is done and dry; move it later.`,
+          `“${task.label}” is set by hand, but “${label}”, which comes before it, has no bay or nobody to do it; make room for that first, or unlock this.`,
         );
+      const dry = before && doneMin(all, before);
+      if (dry !== undefined && dry > mine.startMin)
+        tell(task.id, `“${task.label}” is set before “${label}” is done and dry; move it later.`);
     }
     if (task.notBeforeMin !== undefined && task.notBeforeMin > mine.startMin)
       tell(task.id, `“${task.label}” is set before its parts are there; move it later.`);

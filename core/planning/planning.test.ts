@@ -327,6 +327,46 @@ describe('a plan', () => {
     expect(plan.conflicts.map(({ message }) => message).join()).toContain('has to move J-1 to another bay');
   });
 
+  test('a vehicle with work begun keeps its bay, whatever is promised there: that is told, not moved', () => {
+    const standing = [
+      task('dress', 60, { job: 'J-1', standsIn: 'bay 2' }),
+      task('hang', 120, { job: 'J-1', needs: ['dress'], standsIn: 'bay 2' }),
+      task('other', 60, { job: 'J-2' }),
+    ];
+    const plan = planOf(standing, SHOP, ALWAYS);
+    const bays = (one: Plan) => Object.fromEntries(one.placed.map(({ id, bay }) => [id, bay]));
+    expect(bays(plan)).toEqual({ dress: 'bay 2', hang: 'bay 2', other: 'bay 1' });
+    expect(plan.conflicts).toEqual([]);
+    // The same without a tick would have changed bays.
+    const promised = task('promised', 60, {
+      job: 'J-3',
+      locked: { startMin: 100, bay: 'bay 2', person: 'Ansa' },
+    });
+    const held = planOf([...standing, promised], SHOP, ALWAYS);
+    expect(bays(held)['dress']).toBe('bay 2');
+    expect(bays(held)['hang']).toBeUndefined();
+    expect(held.conflicts.map(({ message }) => message).join()).toContain(
+      'J-1 stands in bay 2 with work begun and is not moved',
+    );
+  });
+
+  test('nobody comes into the bay of a vehicle with work begun before that is done', () =>
+    fc.assert(
+      fc.property(someTasks(8), fc.constantFrom('bay 1', 'bay 2'), (made, standsIn) => {
+        const tasks = made.map((one) => (one.job === 'J-1' && one.inBay ? { ...one, standsIn } : one));
+        const plan = planOf(tasks, SHOP, ALWAYS);
+        const jobOf = (id: string) => tasks.find((one) => one.id === id)?.job;
+        const mine = plan.placed.filter(({ id, bay }) => jobOf(id) === 'J-1' && bay !== null);
+        expect(mine.every(({ bay }) => bay === standsIn)).toBe(true);
+        const last = Math.max(0, ...mine.map(({ endMin }) => endMin));
+        for (const { id, bay, startMin } of plan.placed)
+          if (bay === standsIn && jobOf(id) !== 'J-1') expect(startMin).toBeGreaterThanOrEqual(last);
+        // Nothing is promised by hand: all of it finds room.
+        expect(plan.conflicts.filter(({ message }) => message.includes('with work begun'))).toEqual([]);
+        sound(plan, tasks);
+      }),
+    ));
+
   test('no vehicle takes a bay days before its parts are there, and nothing ends later for it', () => {
     const one: Resources = { ...SHOP, bays: ['bay 1'] };
     const parts = 3 * 1440;
@@ -371,4 +411,20 @@ describe('a plan', () => {
       }),
       { numRuns: 40 },
     ));
+});
+
+test('what is set by hand and waits for something that has no bay says so', () => {
+  const plan = planOf(
+    [
+      task('first', 60, { skill: 'glass' }),
+      task('second', 60, {
+        needs: ['first'],
+        locked: { startMin: 480, bay: 'bay 1', person: 'Odo' },
+      }),
+    ],
+    SHOP,
+    WEEK,
+  );
+  const words = plan.conflicts.filter(({ id }) => id === 'second').map(({ message }) => message);
+  expect(words.join(' ')).toContain('“first”, which comes before it, has no bay or nobody to do it');
 });

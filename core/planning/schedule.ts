@@ -1,6 +1,6 @@
 import type { Calendar } from './calendar';
 import { doneMin, lockConflicts } from './conflicts';
-import { copyOf, emptyState, firstFit, put, type State } from './state';
+import { copyOf, emptyState, enterStanding, firstFit, put, type State } from './state';
 import { inOrder, type Conflict, type Placed, type Plan, type Resources, type Task } from './task';
 
 /** Free tasks up to which every order, person and bay is tried, with a bound. */
@@ -28,16 +28,16 @@ function readyMin(task: Task, { all, fromMin }: Problem, state: State): number {
  */
 function options(
   task: Task,
-  { resources, calendar }: Problem,
+  { resources: { bays: all, people }, calendar }: Problem,
   state: State,
   ready: number,
   moved = false,
 ): Placed[] {
-  const able = resources.people.filter(
-    ({ skills }) => task.skill === undefined || skills.includes(task.skill),
-  );
-  const home = task.inBay && !moved ? state.home.get(task.job) : undefined;
-  const bays = !task.inBay ? [null] : home !== undefined ? [home] : resources.bays;
+  const able = people.filter(({ skills }) => task.skill === undefined || skills.includes(task.skill));
+  // A vehicle with work begun is not moved: its wheels are off, or its paint dries.
+  const stays = task.standsIn !== undefined && all.includes(task.standsIn);
+  const home = task.inBay && (!moved || stays) ? state.home.get(task.job) : undefined;
+  const bays = !task.inBay ? [null] : home !== undefined ? [home] : all;
   return (
     able
       .flatMap(({ id: person, skills }) =>
@@ -209,10 +209,9 @@ export function planOf(tasks: readonly Task[], resources: Resources, calendar: C
   }));
   const unable = unplannable(order, resources);
   conflicts.push(...[...unable].map(([id, message]) => ({ id, message })));
-  const start = emptyState(
-    resources,
-    order.filter(({ id }) => !unable.has(id)),
-  );
+  const able = order.filter(({ id }) => !unable.has(id));
+  const start = emptyState(resources, able);
+  enterStanding(start, able, fromMin);
   const locked = order.filter((task) => task.locked !== undefined);
   for (const task of locked) {
     const { id, workMin, locked: where } = task;
@@ -221,7 +220,7 @@ export function planOf(tasks: readonly Task[], resources: Resources, calendar: C
     const endMin = calendar.after(startMin, workMin);
     put(start, task, { id, startMin, endMin, bay: where.bay, person: where.person });
   }
-  const free = order.filter((task) => !task.locked && !unable.has(task.id));
+  const free = able.filter((task) => !task.locked);
   const tail = tails(order);
   const rules: ((task: Task, ready: number) => number)[] = [
     (task) => tail.get(task.id) ?? 0,
@@ -241,11 +240,13 @@ export function planOf(tasks: readonly Task[], resources: Resources, calendar: C
       message: `“${label}” has to move ${job} to another bay, because its own is promised to another vehicle; move what is locked there.`,
     })),
   );
-  for (const { id, label } of free)
+  for (const { id, label, job, standsIn } of free)
     if (!state.placed.has(id))
       conflicts.push({
         id,
-        message: `“${label}” finds no bay: all are promised. Unlock something, or move it.`,
+        message: standsIn
+          ? `“${label}” waits: ${job} stands in ${standsIn} with work begun and is not moved, and ${standsIn} is promised to another vehicle. Unlock or move what is locked there.`
+          : `“${label}” finds no bay: all are promised. Unlock something, or move it.`,
       });
   const finishMin = finishOf(problem, state);
   return {

@@ -36,6 +36,16 @@ export function emptyState({ bays, people }: Resources, tasks: Iterable<Task>): 
   };
 }
 
+/** Enters the vehicles that stand in a bay with work begun, from a minute on: their bays stay theirs until that work is done. */
+export function enterStanding(state: State, tasks: Iterable<Task>, fromMin: number): void {
+  for (const { job, inBay, standsIn } of tasks) {
+    const stays = state.bays.get(standsIn ?? '');
+    if (!inBay || standsIn === undefined || !stays || state.home.has(job)) continue;
+    state.home.set(job, standsIn);
+    stays.push({ job, startMin: fromMin, endMin: fromMin, open: true, byHand: false });
+  }
+}
+
 export function copyOf({ placed, bays, people, vehicles, leftMin, home }: State): State {
   const copied = <T>(map: Map<string, T[]>) => new Map([...map].map(([key, list]) => [key, [...list]]));
   return {

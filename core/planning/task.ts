@@ -15,6 +15,8 @@ export type Task = {
   inBay: boolean;
   /** Not before this minute: parts that are still on their way. */
   notBeforeMin?: number;
+  /** The bay that its vehicle stands in with work begun: it is not moved. */
+  standsIn?: string;
   /** Put there by hand; the rest is planned around it. */
   locked?: { startMin: number; bay: string | null; person: string };
 };

@@ -1,13 +1,20 @@
 import { inMm, say, type Wording } from '../wording';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Check } from '../check';
-import { tireSize } from '../tire/size';
-import { growthPct, riseMm } from '../vehicle/rise';
-import { wheelPlanes } from '../wheel/geometry';
+import { deriveFigures, type Figures } from '../figures';
+import { roleOf } from '../format/materials';
+import type { Fit } from '../clearance/fit';
+import { GRADES } from '../clearance/grade';
+import { riseMm } from '../vehicle/rise';
 import { RULE_KINDS, type Rule, type RuleKind } from '../format/rules';
 
 /** What of an assessment the rules look at that is not worked out again here. */
-type Assessed = { speedometer: { checks: readonly Check[] }; load: { checks: readonly Check[] } };
+type Assessed = {
+  speedometer: { checks: readonly Check[] };
+  load: { checks: readonly Check[] };
+  /** Left out where a grade is held against its own limit, by the tire that decides it. */
+  fit?: Record<AxleName, Pick<Fit, 'grown'>>;
+};
 
 /** A figure to hold against a limit, or what has to be measured first. */
 type Figure = { value: number; place: string } | { unknown: string };
@@ -18,14 +25,16 @@ const most = (figures: readonly { value: number; place: string }[]): Figure =>
 /** The arc of the lip that has to cover the tread, from the upright through the hub: forward and back, degrees. */
 const COVER_ARC_DEG = { forward: 30, back: 50 } as const;
 
-function treadOutside(build: Build): Figure {
+function treadOutside(build: Build, figures: Figures): Figure {
   const { package: pack, vehicle } = build;
-  const size = tireSize(pack.tire, pack.wheel.widthIn);
-  const { centrePlaneMm } = wheelPlanes(pack.wheel, pack.spacerMm, size);
+  const {
+    size,
+    planes: { centrePlaneMm },
+  } = figures.package;
   const found: { value: number; place: string }[] = [];
   for (const axle of AXLES) {
     const lip = vehicle.corners[axle].obstacles
-      .filter(({ id }) => id.includes('lip'))
+      .filter((one) => roleOf(one) === 'lip')
       .flatMap(({ points }) => points)
       .filter(([x, , z]) => {
         const deg = (Math.atan2(x, z) * 180) / Math.PI;
@@ -38,7 +47,7 @@ function treadOutside(build: Build): Figure {
   return most(found);
 }
 
-function bumperHeight(build: Build): Figure {
+function bumperHeight(build: Build, figures: Figures): Figure {
   const { heightsMm } = build.vehicle;
   const list = (
     [
@@ -47,14 +56,19 @@ function bumperHeight(build: Build): Figure {
     ] as [AxleName, number | undefined][]
   ).flatMap(([axle, height]) =>
     // Bumpers sit on the frame: a body lift leaves them where they are.
-    height === undefined ? [] : [{ value: height + riseMm(build, axle, 'frame'), place: `at the ${axle}` }],
+    height === undefined
+      ? []
+      : [{ value: height + riseMm(build, axle, 'frame', figures), place: `at the ${axle}` }],
   );
   return list.length < 2
     ? { unknown: 'measure the lower edge of both bumpers above the ground (Measure)' }
     : most(list);
 }
 
-const FIGURES: Record<Exclude<RuleKind, 'speedometer' | 'ratings'>, (build: Build) => Figure> = {
+const FIGURES: Record<
+  Exclude<RuleKind, 'speedometer' | 'ratings' | 'grown-tire'>,
+  (build: Build, figures: Figures) => Figure
+> = {
   lift: ({ package: { lift } }) =>
     most(
       AXLES.map((axle) => ({
@@ -62,16 +76,16 @@ const FIGURES: Record<Exclude<RuleKind, 'speedometer' | 'ratings'>, (build: Buil
         place: `at the ${axle}, tires not counted`,
       })),
     ),
-  'diameter-change': (build) => ({
-    value: Math.abs(growthPct(build)),
+  'diameter-change': (_build, { growthPct }) => ({
+    value: Math.abs(growthPct),
     place: 'over all',
   }),
   'tread-cover': treadOutside,
-  'lamp-height': (build) => {
+  'lamp-height': (build, figures) => {
     const lamps = build.vehicle.heightsMm?.lamps;
     return lamps === undefined
       ? { unknown: 'measure the upper edge of the lamps above the ground (Measure)' }
-      : { value: lamps + riseMm(build, 'front', 'body'), place: 'at the front' };
+      : { value: lamps + riseMm(build, 'front', 'body', figures), place: 'at the front' };
   },
   'bumper-height': bumperHeight,
   spacer: ({ package: { spacerMm } }) => ({ value: spacerMm, place: 'at each wheel' }),
@@ -114,12 +128,28 @@ function carried(rule: Rule, id: string, checks: readonly Check[]): Check {
   };
 }
 
+/** Whether the grown tire clears; where the rule is in force the grades of the sheet are its grades too. */
+function grownTire(rule: Rule, id: string, fit: NonNullable<Assessed['fit']>): Check {
+  const from = `${rule.source}, checked ${rule.checkedOn}`;
+  const worse = (a: AxleName, b: AxleName): number =>
+    GRADES.indexOf(fit[b].grown.grade) - GRADES.indexOf(fit[a].grown.grade) ||
+    fit[a].grown.leastClearanceMm - fit[b].grown.leastClearanceMm;
+  const axle = worse('front', 'rear') <= 0 ? 'front' : 'rear';
+  const { grade, leastClearanceMm } = fit[axle].grown;
+  return {
+    id,
+    status: grade === 'blocked' ? 'fail' : grade === 'trim' ? 'watch' : 'pass',
+    value: leastClearanceMm,
+    message: say`Rule “${RULE_KINDS[rule.kind].words}”: the ${axle} is ${grade} then, least ${inMm(Number(leastClearanceMm.toFixed(0)))}. ${ASK} (${from})`,
+  };
+}
+
 /**
  * The place's rules that are in force for this job, each as a check that names its source and the day somebody last
  * looked. They are what the shop wrote down, not the law. None where no rule set is in force.
  */
-export function ruleChecks(build: Build, judged: Assessed): Check[] {
-  return (build.use.rules?.rules ?? []).map((rule, i) => {
+export function ruleChecks(build: Build, judged: Assessed, figures = deriveFigures(build)): Check[] {
+  return (build.use.rules?.rules ?? []).flatMap((rule, i): Check | [] => {
     const id = `rule-${i + 1}-${rule.kind}`;
     if (rule.kind === 'speedometer') return carried(rule, id, judged.speedometer.checks);
     if (rule.kind === 'ratings')
@@ -128,6 +158,7 @@ export function ruleChecks(build: Build, judged: Assessed): Check[] {
         id,
         judged.load.checks.filter((one) => RATING_IDS.test(one.id)),
       );
-    return limited(rule, id, FIGURES[rule.kind](build));
+    if (rule.kind === 'grown-tire') return judged.fit ? grownTire(rule, id, judged.fit) : [];
+    return limited(rule, id, FIGURES[rule.kind](build, figures));
   });
 }

@@ -81,7 +81,10 @@ describe('the rules of a place', () => {
     expect(SHIPPED_RULES.rules.map(({ kind }) => kind)).toEqual(['speedometer', 'ratings']);
     expect(judged(rule('speedometer')).status).toBe('pass');
     expect(
-      judged(rule('speedometer'), { package: { tire: { code: '285/75R16', pattern: 'mud' } } }).status,
+      judged(rule('speedometer'), {
+        package: { tire: { code: '285/75R16', pattern: 'mud' } },
+        vehicle: { stockOverreadPct: 0 },
+      }).status,
     ).toBe('fail');
     expect(judged(rule('ratings')).status).toBe('unknown');
     expect(judged(rule('ratings'), { vehicle: { ratingsKg: { rear: 800 } } }).status).toBe('fail');

@@ -1,3 +1,4 @@
+import type { Result } from '../result';
 import type { Vec } from '../geometry/vec';
 import type { Side } from '../format/measured';
 
@@ -23,7 +24,7 @@ const cross = (a: Vec, b: Vec): Vec => [
 ];
 const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
 
-type Aligned = { ok: true; placement: Placement } | { ok: false; message: string };
+type Aligned = Result<Placement, { message: string }>;
 
 /** Picks that are nearer to one line than this (sine of the angle between them) tell no direction. */
 const IN_LINE = 0.05;
@@ -57,7 +58,7 @@ export function alignment({ hub, face, ground }: Picks, middle: Vec, side: Side)
   const z = times(square, 1 / long);
   // On the left forward is y × z; the right side’s outboard points the other way, and is mirrored onto the left.
   const x = side === 'left' ? cross(y, z) : cross(z, y);
-  return { ok: true, placement: [x, y, z].flatMap((axis) => [...axis, -dot(axis, hub)]) };
+  return { ok: true, value: [x, y, z].flatMap((axis) => [...axis, -dot(axis, hub)]) };
 }
 
 /** Moves every point, in place. */

@@ -1,6 +1,6 @@
 import { POSE_STRIDE } from '../clearance/poses';
 import type { Profile } from '../clearance/profile';
-import { clearance, clearancesInPoses, distance, sectionOf, type Section } from './section';
+import { clearance, clearancesInPoses, distance, sectionOf, type Section } from '../clearance/section';
 import type { Tree } from './tree';
 
 /** How the parts of a scan move: what a pose does to a part's height is `rise + follow · h'`; `upright` turn with the hub. */

@@ -1,5 +1,13 @@
+import { materialOf } from '../format/materials';
 import type { AxleName, Build } from '../format/build';
-import { cutDepths, nearestZero, sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
+import {
+  cutDepths,
+  denser,
+  nearestZero,
+  sweepCorner,
+  sweepInputOf,
+  type SweepCorner,
+} from '../clearance/corner';
 import type { Family } from '../clearance/family';
 import { gradeOf, type Grade } from '../clearance/grade';
 import { POSE_STRIDE } from '../clearance/poses';
@@ -21,7 +29,7 @@ export type JudgedCorner = {
 };
 
 /** Where every obstacle point stands in the wheel's section plane in one pose, in all ways. */
-function foldPose({ flat, poseSets }: SweepCorner, pose: number): Front {
+function foldPose({ flat, poseSets, passed }: SweepCorner, pose: number): Front {
   const a: number[] = [];
   const r: number[] = [];
   const start = new Int32Array(flat.count + 1);
@@ -34,7 +42,8 @@ function foldPose({ flat, poseSets }: SweepCorner, pose: number): Front {
         r.push(Math.hypot(x, z));
         continue;
       }
-      for (const poses of poseSets) {
+      for (const [way, poses] of poseSets.entries()) {
+        if (passed[way]?.[i] === 1) continue;
         const [vx, vy] = [x - poses[p]!, y - poses[p + 1]!];
         const vz = z + flat.rise[i]! + flat.follow[i]! * poses[p + 6]! - poses[p + 2]!;
         const along = vx * poses[p + 3]! + vy * poses[p + 4]! + vz * poses[p + 5]!;
@@ -82,29 +91,32 @@ export function judgedCorner(build: Build, axle: AxleName, family: Family): Judg
   const corner = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, axle));
   const { obstacles } = corner.corner;
   const cut = cutDepths(obstacles, pack.cuts);
-  const folded = blocked(buildSilhouette(corner, family));
+  const dense = denser(corner);
+  const folded = blocked(buildSilhouette(dense, family));
   // The liner may be kissed in the last of the lock: what it is judged by before that, where the policy is in force.
-  const kissing = use.rub === 'liner-kiss' ? posesBeforeRub(corner) : null;
+  const kissing = use.rub === 'liner-kiss' ? posesBeforeRub(dense) : null;
   let before: BlockedSilhouette | undefined;
   const count = obstacles.length;
   const least = new Float64Array(count);
   const early = new Float64Array(count);
   const order = Int32Array.from({ length: count }, (_, i) => i);
-  const standings = obstacles.map(({ cutMm }, i) => ({ leastMm: 0, cutLeftMm: cutMm - cut[i]! }));
+  const standing = new Float64Array(count);
+  // The missing clearance is the least that a cut has to be deep; what is shown is judged by the real cut.
+  const mayBeCut = (i: number): boolean => obstacles[i]!.cutMm - cut[i]! >= use.marginMm - least[i]!;
   const verdict: CornerVerdict = { grade: 'free', leastMm: 0, metMm: least };
   const kisses = (i: number): boolean =>
-    obstacles[i]!.material === 'liner' && least[i]! < 0 && least[i]! >= -KISS.depthMm;
+    materialOf(obstacles[i]!.material).soft && least[i]! < 0 && least[i]! >= -KISS.depthMm;
   return {
     corner,
     judge: (profile, rimOf) => {
       verdict.leastMm = judgeBlocked(folded, profile, rimOf, cut, least, order);
-      for (let i = 0; i < count; i++) standings[i]!.leastMm = least[i]!;
+      standing.set(least);
       if (kissing && obstacles.some((_, i) => kisses(i))) {
         before ??= blocked(buildSilhouette(kissing, family));
         judgeBlocked(before, profile, rimOf, cut, early, order);
-        for (let i = 0; i < count; i++) if (kisses(i) && early[i]! >= 0) standings[i]!.leastMm = 0;
+        for (let i = 0; i < count; i++) if (kisses(i) && early[i]! >= 0) standing[i] = 0;
       }
-      verdict.grade = gradeOf(standings, use.marginMm);
+      verdict.grade = gradeOf(standing, use.marginMm, mayBeCut);
       return verdict;
     },
     lockKept: lockKeeper(corner, cut),

@@ -1,9 +1,9 @@
 import { rpmAt, runningOf } from '../driveline/gearing';
 import { speedometerOf } from '../driveline/speedometer';
 import { strengthOf, weakestOf } from '../driveline/strength';
+import { deriveFigures } from '../figures';
 import { loadOf } from '../load/load';
 import { ruleChecks } from '../rules/evaluate';
-import { tireSize } from '../tire/size';
 import type { Fall } from './limits';
 import { offerStop, type Pair } from './pairs';
 import { buildOf, type Choice, type Space } from './space';
@@ -20,33 +20,29 @@ export function drivenStop({ base }: Space, limits: Limits, choice: Choice, pair
   const { rpm, speedometer, axleFactor, rules } = limits;
   if (!rpm && !speedometer && axleFactor === undefined && !rules) return null;
   const build = buildOf(base, choice);
+  const figures = deriveFigures(build);
   const topGear = base.vehicle.powertrain?.gears.at(-1);
   if (rpm && topGear !== undefined && base.use.cruiseKmh !== undefined) {
-    const turns = rpmAt(base.use.cruiseKmh, topGear, runningOf(build).package);
+    const turns = rpmAt(base.use.cruiseKmh, topGear, runningOf(build, figures).package);
     const off = Math.max(rpm.least - turns, turns - rpm.most);
     if (off > 0) return { stop: 'rpm', by: off };
   }
-  const { stock } = base.vehicle;
-  const dial = () =>
-    speedometerOf(
-      build,
-      tireSize(stock.tire, stock.wheel.widthIn).rollingCircumferenceMm,
-      pair.size.rollingCircumferenceMm,
-    );
+  const dial = () => speedometerOf(build, figures);
   if (speedometer && dial().checks.some(({ status }) => status === 'fail'))
     return { stop: 'speedometer', by: 0 };
   if (axleFactor !== undefined) {
-    const strength = strengthOf(build);
+    const strength = strengthOf(build, figures);
     // What is not known does not pass.
-    const factor =
-      'front' in strength
-        ? (weakestOf([...strength.front.parts, ...strength.rear.parts])?.factor ?? Infinity)
-        : -Infinity;
+    const factor = strength.ok
+      ? (weakestOf([...strength.value.front.parts, ...strength.value.rear.parts])?.factor ?? Infinity)
+      : -Infinity;
     if (factor < axleFactor) return { stop: 'axle', by: axleFactor - factor };
   }
   if (!rules) return null;
   // Load does not depend on lift or ratio: asked for once a pair, and only where rules ask for it.
-  pair.load ??= loadOf(build);
+  pair.load ??= loadOf(build, figures);
   const judged = { speedometer: dial(), load: pair.load };
-  return ruleChecks(build, judged).some(({ status }) => status === 'fail') ? { stop: 'rules', by: 0 } : null;
+  return ruleChecks(build, judged, figures).some(({ status }) => status === 'fail')
+    ? { stop: 'rules', by: 0 }
+    : null;
 }

@@ -29,7 +29,7 @@ export function tryOn(vehicle: VehicleFile, pack: FleetPackage, kits: readonly O
   const read = readBuild({ format: 'vexlo/build', version: 1, vehicle, package: asDelivered(vehicle) });
   if (!read.ok)
     return { grade: null, leastMm: null, lift: null, stop: null, words: 'this vehicle cannot be read' };
-  const base: Build = read.build;
+  const base: Build = read.value;
   const none: OfferedLift = { ...ALREADY_FITTED, words: 'no lift', lift: { front: NO_LIFT, rear: NO_LIFT } };
   const space: Space = {
     base,

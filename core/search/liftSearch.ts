@@ -1,3 +1,4 @@
+import { materialOf } from '../format/materials';
 import type { Build } from '../format/build';
 import { worstGrade, type Grade } from '../clearance/grade';
 import { cutKindOf, CUT_KINDS, type CutKind } from '../cutting/kinds';
@@ -48,7 +49,7 @@ function linersAlone({ corner: { corner } }: JudgedCorner, met: Float64Array, le
   let worst = 0;
   for (let i = 0; i < met.length; i++) {
     if (met[i]! >= least) continue;
-    if (corner.obstacles[i]!.material !== 'liner') return null;
+    if (!materialOf(corner.obstacles[i]!.material).soft) return null;
     worst = Math.max(worst, least - met[i]!);
   }
   return worst;

@@ -4,6 +4,7 @@ import { AXLES } from '../format/fields';
 import { grouped } from '../grouped';
 import { loadOf, type Load } from '../load/load';
 import { codeOf, tireSize, type TireSize } from '../tire/size';
+import { grownDecides, grownSize } from '../tire/grown';
 import { hardwareChecks } from '../wheel/hardware';
 import { hubChecks } from '../wheel/hubChecks';
 import type { Fall, Stop } from './limits';
@@ -82,6 +83,7 @@ export function pairsOf(
   const out = (tire: number, wheel: number, stop: Stop, by = 0, count = spacers.length): void => {
     fallen.push({ tire, wheel, stop, by, spacers: count });
   };
+  const grows = grownDecides(base.use);
   wheels.forEach((wheel, w) => {
     const carried = byRim.get(wheel.wheel.diameterIn) ?? [];
     let wheelFails: boolean | undefined;
@@ -127,7 +129,8 @@ export function pairsOf(
           out(t, w, stopped.stop, stopped.by, 1);
           return null;
         }
-        return profileOf(size, wheel.wheel, spacer.spacerMm);
+        const standing = grows ? grownSize(size, tire.tire, wheel.wheel.diameterIn) : size;
+        return profileOf(standing, wheel.wheel, spacer.spacerMm);
       });
       if (profiles.some((one) => one !== null)) pairs.push({ tire: t, wheel: w, size, reserve, profiles });
     }

@@ -13,6 +13,7 @@ import { tryOn } from './fleet';
 import { overBudget, overDays, pairsOf } from './pairs';
 import { startSearch } from './search';
 import { buildOf, costOf, daysOf, type Choice } from './space';
+import { closeLook } from './closeLook';
 import { partsOf, summaryOf, whyNot } from './summary';
 import { limitsSchema, wishesSchema } from '../format/searchLimits';
 
@@ -169,7 +170,7 @@ describe('what is asked', () => {
 describe('a summary', () => {
   const search = startSearch(space, none);
   while (!search.done) search.step(500);
-  const summary = summaryOf(base, space, search.state, wishesSchema.parse({}));
+  const summary = summaryOf(base, space, search.state, wishesSchema.parse({}), closeLook(space, 'trim'));
 
   test('says what was judged, and the largest of each lift', () => {
     expect(summary.judged).toBe(summary.total);

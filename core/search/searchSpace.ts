@@ -24,11 +24,12 @@ export type Offers = {
   ratios: readonly OfferedRatio[];
 };
 
-/** The stage as a search judges it: in the zone and by the rules that are asked for, where they are not its own. */
-export function judgedAs(base: Build, { zone, zoneLimits, ruleSet }: Limits): Build {
+/** The stage as a search judges it: in the zone, with the tire and by the rules that are asked for, where they are not its own. */
+export function judgedAs(base: Build, { zone, zoneLimits, ruleSet, grown }: Limits): Build {
   const { zone: _own, zoneLimits: _limits, ...rest } = base.use;
   const inZone = zone || zoneLimits ? { ...rest, zone: zone ?? base.use.zone, zoneLimits } : base.use;
-  return { ...base, use: ruleSet ? { ...inZone, rules: ruleSet } : inZone };
+  const use = grown ? { ...inZone, tire: 'grown' as const } : inZone;
+  return { ...base, use: ruleSet ? { ...use, rules: ruleSet } : use };
 }
 
 /**
@@ -57,7 +58,7 @@ export function spaceOf(base: Build, offers: Offers, may: ReadonlySet<SearchChan
       ...(may.has('wheel') ? offers.wheels : []),
     ],
     spacers: [
-      { ...ALREADY_FITTED, words: spacerMm > 0 ? `spacer of ${spacerMm} mm` : 'no spacer', spacerMm },
+      { ...ALREADY_FITTED, words: spacerMm > 0 ? 'spacer as it is' : 'no spacer', spacerMm },
       ...(may.has('spacer') && spacerMm > 0 ? [{ ...ALREADY_FITTED, words: 'no spacer', spacerMm: 0 }] : []),
       ...(may.has('spacer') ? offers.spacers : []),
     ],

@@ -1,5 +1,6 @@
 import type { Build } from '../format/build';
 import type { Stop } from './limits';
+import { keyOf, type CloseLook } from './closeLook';
 import { bestOf, frontOf, rank, type Ranked } from './ranking';
 import { choiceOf, type Found } from './found';
 import type { SearchState } from './search';
@@ -13,6 +14,8 @@ export type Summary = {
   kept: number;
   done: boolean;
   fallen: Record<Stop, number>;
+  /** Whether all that is listed has been looked at closely. */
+  whole: boolean;
   ranked: Ranked[];
   /** The packages of the picture: those that no other dominates, and the best of the rest. */
   picture: (Found & { onFront: boolean })[];
@@ -24,29 +27,75 @@ export type Summary = {
 };
 
 const RANKED = 60;
+/** How many are looked at, the largest first, to say what one step past the limit opens. */
+const LOOKED_BEYOND = 20;
 const PICTURE = 600;
 
 const largest = (list: readonly Found[]): Found | null =>
   list.reduce<Found | null>((best, one) => (!best || one.diameterMm > best.diameterMm ? one : best), null);
 
+/** The largest tire of a list that a closer look leaves. */
+function largestThat(list: readonly Found[], look: CloseLook['look']): Found | null {
+  const byDiameter = [...list].sort((a, b) => b.diameterMm - a.diameterMm);
+  for (const one of byDiameter.slice(0, LOOKED_BEYOND)) {
+    const looked = look(one);
+    if (looked !== null) return looked ?? null;
+  }
+  return null;
+}
+
+/** The best of a list, looked at until so many passed or no more may be; `whole` says that it did not end for that. */
+function lookedAt(
+  best: readonly Found[],
+  most: number,
+  look: CloseLook['look'],
+): { looked: Map<string, Found | null>; whole: boolean } {
+  const looked = new Map<string, Found | null>();
+  let passed = 0;
+  for (const one of best) {
+    if (passed === most) break;
+    const closer = look(one);
+    if (closer === undefined) return { looked, whole: false };
+    looked.set(keyOf(one), closer);
+    if (closer) passed++;
+  }
+  return { looked, whole: true };
+}
+
 /**
  * The summary of a search as it stands, by what matters. The front is that of all that was found when it is done, and before
- * that of the best so far: it would be another in a moment.
+ * that of the best so far: it would be another in a moment. What stands in words has been looked at closely, and of the picture
+ * whatever would be cut.
  */
-export function summaryOf(base: Build, space: Space, state: SearchState, wishes: Wishes): Summary {
+export function summaryOf(
+  base: Build,
+  space: Space,
+  state: SearchState,
+  wishes: Wishes,
+  { look }: CloseLook,
+): Summary {
   const { total, judged, kept, done, fallen, found, beyond, tuck } = state;
   const best = bestOf(base, found, wishes, PICTURE);
   const front = frontOf(done ? found : best);
-  const keyOf = ({ tire, wheel, spacer, lift, ratio }: Found): string =>
-    [tire, wheel, spacer, lift, ratio].join();
   const onFront = new Set(front.map(keyOf));
-  const ranked = rank(best, (one) => onFront.has(keyOf(one)));
+  const { looked, whole } = lookedAt(best, RANKED, look);
+  /** As a closer look left it. A cut that was not looked at is not shown: it may be none. */
+  const shown = <F extends Found>(one: F): F[] => {
+    const closer = looked.get(keyOf(one));
+    if (closer === undefined) return one.grade === 'trim' ? [] : [one];
+    return closer ? [{ ...one, ...closer }] : [];
+  };
+  const ranked = rank(best.flatMap(shown), (one) => onFront.has(keyOf(one)));
   // An even choice of a long front: what is drawn shows its whole reach.
   const every = Math.max(1, Math.ceil(front.length / (PICTURE / 2)));
-  const drawn = front.filter((_, i) => i % every === 0).map((one) => ({ ...one, onFront: true }));
+  const drawn = front
+    .filter((_, i) => i % every === 0)
+    .flatMap(shown)
+    .map((one) => ({ ...one, onFront: true }));
   const rest = ranked.filter((one) => !one.onFront).slice(0, PICTURE - drawn.length);
-  const largestKept = largest(found)?.diameterMm ?? 0;
-  const past = largest(beyond);
+  const left = found.filter((one) => looked.get(keyOf(one)) !== null);
+  const largestKept = largest(left)?.diameterMm ?? 0;
+  const past = largestThat(beyond, look);
   const byLift = new Map<number, number>();
   for (const { lift, diameterMm } of found) byLift.set(lift, Math.max(byLift.get(lift) ?? 0, diameterMm));
   return {
@@ -55,6 +104,7 @@ export function summaryOf(base: Build, space: Space, state: SearchState, wishes:
     kept,
     done,
     fallen,
+    whole,
     ranked: ranked.slice(0, RANKED),
     picture: [...rest, ...drawn],
     byLift: space.lifts.flatMap(({ beyond: no }, lift) =>

@@ -1,6 +1,6 @@
 import type { Build } from '../format/build';
 import type { Check } from '../check';
-import { tireSize } from '../tire/size';
+import { deriveFigures, type Figures } from '../figures';
 import { riseMm } from '../vehicle/rise';
 import type { LowPoint } from '../format/underside';
 
@@ -28,9 +28,11 @@ export function rampDeg(aheadMm: number, heightMm: number, radiusMm: number): nu
 }
 
 /** How far the body, the frame and the axle rise over the ground at a place along the vehicle, mm. */
-function riseAt(build: Build, { behindFrontAxleMm, carrier }: LowPoint): number {
+function riseAt(build: Build, { behindFrontAxleMm, carrier }: LowPoint, figures: Figures): number {
   const share = behindFrontAxleMm / build.vehicle.wheelbaseMm;
-  return riseMm(build, 'front', carrier) * (1 - share) + riseMm(build, 'rear', carrier) * share;
+  return (
+    riseMm(build, 'front', carrier, figures) * (1 - share) + riseMm(build, 'rear', carrier, figures) * share
+  );
 }
 
 const least = (values: readonly number[]): number | undefined =>
@@ -40,19 +42,19 @@ const least = (values: readonly number[]): number | undefined =>
  * Approach, departure and breakover angles and the running clearance from the low points as measured, as delivered
  * and with the package: what people lift for. Tires are taken as round; they press in where they stand.
  */
-export function groundOf(build: Build): Ground {
-  const { vehicle, package: pack } = build;
+export function groundOf(build: Build, figures = deriveFigures(build)): Ground {
+  const { vehicle } = build;
   const points = vehicle.underside ?? [];
   const radius: Pair<number> = {
-    stock: tireSize(vehicle.stock.tire, vehicle.stock.wheel.widthIn).overallDiameterMm / 2,
-    package: tireSize(pack.tire, pack.wheel.widthIn).overallDiameterMm / 2,
+    stock: figures.stock.size.overallDiameterMm / 2,
+    package: figures.package.size.overallDiameterMm / 2,
   };
   const pair = (of: (which: 'stock' | 'package') => number | undefined): Pair<number> | undefined => {
     const [stock, now] = [of('stock'), of('package')];
     return stock === undefined || now === undefined ? undefined : { stock, package: now };
   };
   const heightOf = (point: LowPoint, which: 'stock' | 'package'): number =>
-    point.heightMm + (which === 'stock' ? 0 : riseAt(build, point));
+    point.heightMm + (which === 'stock' ? 0 : riseAt(build, point, figures));
   const L = vehicle.wheelbaseMm;
   const carried = points.filter(({ carrier }) => carrier !== 'axle');
   const approach = carried.filter((one) => one.behindFrontAxleMm < 0);

@@ -1,21 +1,14 @@
+import { wordingText } from '../wording';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { expectationOf } from '../calibration/expectation';
 import { forecastAccuracyOf, type Proved } from './forecastAccuracy';
 import { biasesOf } from './groupBias';
+import { testReading } from '../../tests/testReading';
 import type { TestReading } from '../format/testFit';
 
-const reading: TestReading = {
-  axle: 'front',
-  side: 'left',
-  direction: 'forward',
-  stance: 'ride',
-  lockDeg: 0,
-  travelMm: 0,
-  obstacle: 'seam',
-  errorMm: 2,
-};
+const reading = testReading({ obstacle: 'seam' });
 const proved = (chance: number, seen: Partial<TestReading>, more: Partial<Proved> = {}): Proved => ({
   id: `${chance} ${JSON.stringify(seen)}`,
   jobId: 1,
@@ -66,7 +59,7 @@ describe('accuracy', () => {
       ],
       10,
     );
-    expect(misses.map(({ why }) => why)).toEqual([
+    expect(misses.map(({ why }) => wordingText(why, 'metric'))).toEqual([
       expect.stringContaining('touched, where 10 mm were predicted'),
       expect.stringContaining('read 25 mm, 15 mm more than predicted'),
     ]);

@@ -1,3 +1,4 @@
+import { inMm, say, type Wording } from '../wording';
 import type { Grade } from '../clearance/grade';
 import { grouped } from '../grouped';
 import type { Expectation } from '../calibration/expectation';
@@ -31,7 +32,7 @@ export const OUTCOME_WORDS: Record<Outcome, string> = {
   touched: 'touched',
 };
 
-export type Miss = Proved & { why: string };
+export type Miss = Proved & { why: Wording };
 export type ForecastAccuracy = {
   count: number;
   touched: number;
@@ -62,17 +63,17 @@ function worstOf(list: readonly Proved[], marginMm: number): Outcome {
     : 'clear';
 }
 
-function whyMissed(one: Proved): string | null {
+function whyMissed(one: Proved): Wording | null {
   const { reading, predicted } = one;
   const { chance, clearanceMm, spreadMm } = predicted;
   if (came(one) === 1 && chance < SURE)
-    return `touched, where ${clearanceMm.toFixed(0)} mm were predicted (chance ${(chance * 100).toFixed(0)} %)`;
+    return say`touched, where ${inMm(clearanceMm, 0)} were predicted (chance ${(chance * 100).toFixed(0)} %)`;
   if (came(one) === 0 && chance > 1 - SURE)
     return `clear, where contact was predicted (chance ${(chance * 100).toFixed(0)} %)`;
   if (reading.gapMm === undefined) return null;
   const off = reading.gapMm - clearanceMm;
   return Math.abs(off) > SPREADS * Math.hypot(spreadMm, reading.errorMm)
-    ? `read ${reading.gapMm.toFixed(0)} mm, ${Math.abs(off).toFixed(0)} mm ${off < 0 ? 'less' : 'more'} than predicted`
+    ? say`read ${inMm(reading.gapMm, 0)}, ${inMm(Math.abs(off), 0)} ${off < 0 ? 'less' : 'more'} than predicted`
     : null;
 }
 

@@ -1,8 +1,8 @@
-import type { Read } from '../units/length';
+import { MM_PER_INCH, type Read } from '../units/length';
 import { LOAD_INDEX_KG, LOAD_RANGE_PLY, SPEED_SYMBOL_KMH } from './tables';
 
 export type Construction = 'radial' | 'bias' | 'belted';
-export type Service = 'passenger' | 'light-truck' | 'commercial' | 'camper' | 'unmarked';
+export type Service = 'passenger' | 'light-truck' | 'commercial' | 'camper' | 'temporary' | 'unmarked';
 
 type Common = {
   /** The code as this house writes it: `LT245/75R16 120/116S E`. */
@@ -24,9 +24,9 @@ export type TireCode = Common &
   );
 
 const SIZES = {
-  metric: /^(P|LT|C)?(\d{3})\/(\d{2,3})(Z?R|B|D|-)(\d{2}(?:\.5)?)(LT|CP|C)?/,
-  flotation: /^(LT)?(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)(Z?R|B|D|-)(\d{2}(?:\.5)?)(LT)?/,
-  numeric: /^(P|LT)?(\d{1,2}\.\d{2})(R|B|D|-)(\d{2}(?:\.5)?)(LT|CP|C)?/,
+  metric: /^(P|LT|C|T|HL)?(\d{3})\/(\d{2,3})(Z?R|B|D|-)(\d{2}(?:\.5)?)(?!\d)(LT|CP|C)?/,
+  flotation: /^(LT)?(\d{2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?)(Z?R|B|D|-)(\d{2}(?:\.5)?)(?!\d)(LT)?/,
+  numeric: /^(P|LT)?(\d{1,2}\.\d{2}|\d{3}(?=R))(R|B|D|-)(\d{2}(?:\.5)?)(?!\d)(LT|CP|C)?/,
 } as const;
 const CONSTRUCTION: Record<string, Construction> = {
   R: 'radial',
@@ -40,6 +40,7 @@ const SERVICE: Record<string, Service> = {
   LT: 'light-truck',
   C: 'commercial',
   CP: 'camper',
+  T: 'temporary',
 };
 const MARKINGS = new Set([
   'XL',
@@ -68,15 +69,19 @@ function tidy(text: string): string {
   return text
     .trim()
     .toUpperCase()
-    .replace(/[×*✕]/g, 'X')
+    .replace(/[×*✕✖╳Х]/g, 'X')
+    .replace(/[／⁄∕]/g, '/')
     .replace(/[–—−]/g, '-')
     .replace(/(\d),(\d)/g, '$1.$2')
     .replace(/\s+/g, ' ')
-    .replace(/^(P|LT|C) (?=\d)/, '$1')
+    .replace(/^(P|LT|C|T|HL) (?=\d)/, '$1')
     .replace(/(\d)\s*([/X])\s*(?=\d)/g, '$1$2')
     .replace(/([/X.]\d+(?:\.\d+)?)\s*(Z?R|B|D)\s*(?=\d{2}(?:\D|$))/, '$1$2')
     .replace(/(\d) ?- ?(?=\d{2}(?:\D|$))/, '$1-');
 }
+
+/** No tire of a road vehicle on four wheels carries less; whoever types less has left a figure out. */
+const LEAST_INDEX = 60;
 
 type Rest = Pick<Common, 'loadRange' | 'loadIndex' | 'speedSymbol' | 'markings'> & { service?: Service };
 
@@ -84,7 +89,12 @@ type Rest = Pick<Common, 'loadRange' | 'loadIndex' | 'speedSymbol' | 'markings'>
 function readRest(rest: string, text: string): Read<Rest> {
   const value: Rest = { markings: [] };
   const words = rest
-    .replace(/LOAD RANGE\s*/g, '')
+    .replace(/LOAD RANGE\s*|\bLR\s*(?=[A-H]\b)/g, '')
+    .replace(/\bEXTRA LOAD\b|\bREINFORCED\b|\bREINF\b/g, 'XL')
+    .replace(/\bTUBELESS\b/g, 'TL')
+    .replace(/\bTUBE TYPE\b/g, 'TT')
+    // A range behind a slash of its own, `LT245/75R16/E`.
+    .replace(/(?<!\d)\/\s*(?=[A-H]\b)/g, ' ')
     .replace(/\b(\d{1,2}) ?PR\b/g, '$1PR')
     .replace(/(\d)\s*\/\s*(?=\d)/g, '$1/')
     .replace(/(\d)\s+(?=[JKLMNPQRSTUHVWY](?:\s|$|\)))/g, '$1')
@@ -99,6 +109,11 @@ function readRest(rest: string, text: string): Read<Rest> {
       for (const index of dual === undefined ? [single] : [single, dual])
         if (index >= LOAD_INDEX_KG.length)
           return cure(text, `has the load index ${index}, which is not in the table of 0 to 150`);
+        else if (index < LEAST_INDEX)
+          return cure(
+            text,
+            `has the load index ${index}, which is that of a motorcycle’s tire; is a figure missing, as in ${index}1 or 1${index}?`,
+          );
       if (dual !== undefined && dual > single)
         return cure(text, `has a dual load index above the single one; write ${dual}/${single}`);
       value.loadIndex = dual === undefined ? { single } : { single, dual };
@@ -129,7 +144,14 @@ function match(tidied: string): { form: TireCode['form']; found: RegExpExecArray
 
 function writeCode(code: Omit<Common, 'canonical'>, size: string): string {
   const { service, loadRange, loadIndex, speedSymbol, markings } = code;
-  const prefix = service === 'passenger' ? 'P' : service === 'light-truck' ? 'LT' : '';
+  const prefix = {
+    passenger: 'P',
+    'light-truck': 'LT',
+    temporary: 'T',
+    commercial: '',
+    camper: '',
+    unmarked: '',
+  }[service];
   const suffix = service === 'commercial' ? 'C' : service === 'camper' ? 'CP' : '';
   const flotation = size.includes('x');
   const name = flotation ? `${size}${prefix === 'LT' ? 'LT' : ''}` : `${prefix}${size}${suffix}`;
@@ -149,7 +171,7 @@ export function readTireCode(text: string): Read<TireCode> {
   const hit = match(tidied);
   if (!hit) return cure(text);
   const { form, found } = hit;
-  // A range letter may be glued to the rim (`R16E`); anything else glued there is a slip.
+  // A range letter may be glued to the rim (`R16E`, `R16/E`); anything else glued there is a slip.
   const rest = readRest(tidied.slice(found[0].length).trim(), text);
   if (!rest.ok) return rest;
   const numeric = form === 'numeric';
@@ -162,8 +184,19 @@ export function readTireCode(text: string): Read<TireCode> {
     suffix = undefined;
     rest.value.loadRange ??= 'C';
   }
+  // Apart from the rim it is a load range or the commercial mark: two indices are of commercial and light-truck tires.
+  if (rest.value.loadRange === 'C' && form !== 'flotation' && prefix === undefined && suffix === undefined) {
+    if (rest.value.loadIndex?.dual === undefined)
+      return cure(
+        text,
+        `ends in a C of its own: write ${found[0]}C for a commercial tire, or LT${found[0]} C for load range C`,
+      );
+    delete rest.value.loadRange;
+    suffix = 'C';
+  }
   if (rimIn < 10 || rimIn > 30) return cure(text, `has a ${rimIn} in rim; rims run from 10 to 30 in`);
   const { service: after, ...marks } = rest.value;
+  if (prefix === 'HL') rest.value.markings.unshift('HL');
   const service = SERVICE[suffix ?? ''] ?? after ?? SERVICE[prefix ?? ''] ?? 'unmarked';
   const common = { service, construction: CONSTRUCTION[builder] ?? 'radial', rimIn, ...marks };
   const builderMark = { radial: 'R', bias: 'D', belted: 'B' }[common.construction];
@@ -188,5 +221,8 @@ export function readTireCode(text: string): Read<TireCode> {
     return { ok: true, value: { ...common, form, diameterIn, sectionIn, canonical } };
   }
   const canonical = writeCode(common, `${found[2] ?? ''}${builderMark}${rimIn}`);
-  return { ok: true, value: { ...common, form, sectionIn: Number(found[2]), canonical } };
+  const width = Number(found[2]);
+  // Three figures are millimetres: `205R16C`, a full section whose height is asked for.
+  const sectionIn = width > 99 ? width / MM_PER_INCH : width;
+  return { ok: true, value: { ...common, form, sectionIn, canonical } };
 }

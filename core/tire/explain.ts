@@ -7,6 +7,7 @@ const SERVICE_WORDS = {
   passenger: ['P', 'Passenger-car tire, rated for a car’s load even when it is on a truck.'],
   'light-truck': ['LT', 'Light-truck tire: thicker, and needs more pressure for the same load.'],
   commercial: ['C', 'Commercial tire, for vans; rated at a higher pressure than a passenger tire.'],
+  temporary: ['T', 'Temporary spare: for a short way at low speed, never on a driven axle off the road.'],
   camper: ['CP', 'Camper tire: like a commercial one, allowed a higher pressure on a rear axle.'],
 } as const;
 

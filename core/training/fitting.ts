@@ -1,4 +1,5 @@
 import { assess } from '../assess';
+import { inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import { labelOf } from '../verdict';
 import { length, tapeMm, withLift, withPackage, type Lesson } from './lesson';
@@ -8,9 +9,11 @@ const LEAST_CUT_SLACK_MM = 3;
 
 /** The same package before anything is cut, and what then has to give first. */
 const uncut = (base: Build): Build => withPackage(base, { cuts: [] });
-function firstCut(base: Build): { obstacle: string; depthMm: number } {
-  const needed = assess(uncut(base)).fit.front.cutsNeeded;
-  return needed.reduce((a, b) => (b.depthMm > a.depthMm ? b : a), { obstacle: '', depthMm: 0 });
+function firstCut(base: Build): { obstacle: string; depthMm: number; meetsMm: number } {
+  const { cutsNeeded, byObstacle } = assess(uncut(base)).fit.front;
+  const deepest = cutsNeeded.reduce((a, b) => (b.depthMm > a.depthMm ? b : a), { obstacle: '', depthMm: 0 });
+  const met = byObstacle.find(({ obstacle }) => obstacle === deepest.obstacle);
+  return { ...deepest, meetsMm: -(met?.leastClearanceMm ?? 0) };
 }
 
 /** What meets what, and what frees it. */
@@ -18,7 +21,7 @@ export const FITTING: readonly Lesson[] = [
   {
     id: 'spring',
     title: 'Why did the spring lift not help here',
-    question: `The front wheel is nearest at full bump. Win ${HELP_MM} mm there.`,
+    question: say`The front wheel is nearest at full bump. Win ${inMm(HELP_MM)} there.`,
     build: 'rook-1-long-tour',
     axle: 'front',
     controls: ({ package: { lift } }) => [
@@ -62,10 +65,10 @@ export const FITTING: readonly Lesson[] = [
         : [];
     },
     judge: (base, { mm = 0 }) => {
-      const { depthMm } = firstCut(base);
+      const { depthMm, meetsMm } = firstCut(base);
       return {
-        right: mm >= depthMm && mm <= depthMm + LEAST_CUT_SLACK_MM,
-        reason: `It meets by ${(depthMm - base.use.marginMm).toFixed(0)} mm and shall be clear by ${base.use.marginMm} mm: ${depthMm.toFixed(0)} mm. Every millimetre more is metal that cannot be put back.`,
+        right: mm >= Math.floor(depthMm) && mm <= depthMm + LEAST_CUT_SLACK_MM,
+        reason: say`It meets by ${inMm(meetsMm, 0)} and shall be clear by ${inMm(base.use.marginMm)}. The wheel comes at the edge aslant and the cut goes square to it: that takes ${inMm(depthMm, 0)} of the edge. Whatever goes beyond that is metal that cannot be put back.`,
       };
     },
   },

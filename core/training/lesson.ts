@@ -1,6 +1,7 @@
 import type { Assessment } from '../assess';
 import type { AxleName, Build } from '../format/build';
 import type { Quantity } from '../units/quantity';
+import type { Wording } from '../wording';
 
 /** Something that the learner moves: along a tape, or from one name to the next. */
 export type Control = { id: string; words: string } & (
@@ -9,13 +10,13 @@ export type Control = { id: string; words: string } & (
 );
 export type Values = Readonly<Record<string, number>>;
 export type Fact = { words: string; value: number; quantity: Quantity; digits?: number };
-export type LessonVerdict = { right: boolean; reason: string };
+export type LessonVerdict = { right: boolean; reason: Wording };
 
 /** One short lesson: a question on a vehicle that is answered by moving something, checked by what the move really does. */
 export type Lesson = {
   id: string;
   title: string;
-  question: string;
+  question: Wording;
   /** Which of the shop's example builds it is on. */
   build: string;
   /** Which corner is drawn. */

@@ -1,3 +1,4 @@
+import { wordingText } from '../wording';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { assess, type Assessment } from '../assess';
@@ -48,7 +49,10 @@ describe('the lessons', () => {
       for (const one of wrong)
         expect(judge(lesson, base, { ...start, ...one }), JSON.stringify(one)).toBe(false);
       const build = lesson.apply(base, start);
-      expect(lesson.judge(base, start, () => assess(build)).reason.length).toBeGreaterThan(40);
+      const { reason } = lesson.judge(base, start, () => assess(build));
+      expect(wordingText(reason, 'metric').length).toBeGreaterThan(40);
+      for (const words of [reason, lesson.question])
+        expect(wordingText(words, 'inch')).not.toMatch(/\d ?(mm|kg|kPa|km\/h)\b/);
       for (const { value } of lesson.facts(base, start, () => assess(build)))
         expect(Number.isFinite(value)).toBe(true);
     },

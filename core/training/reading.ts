@@ -1,3 +1,4 @@
+import { inMm, say } from '../wording';
 import { readTireCode } from '../tire/code';
 import { nominalSize, tireSize } from '../tire/size';
 import { backspacingMm, wheelPlanes } from '../wheel/geometry';
@@ -31,7 +32,7 @@ export const READING: readonly Lesson[] = [
       const wanted = diameterOf(SIDEWALL);
       return {
         right: near(mm, wanted, 4),
-        reason: `The wheel is 17 in, 431.8 mm. Each sidewall is 85 per cent of 255 mm, 216.75 mm, and there are two: ${wanted.toFixed(1)} mm. The maker’s sheet may differ by up to 3 per cent.`,
+        reason: say`The wheel is 17 in, ${inMm(431.8)}. Each sidewall is 85 per cent of the width that the code says, 255 millimetres: ${inMm(216.75)}, and there are two: ${inMm(wanted, 1)}. The maker’s sheet may differ by up to 3 per cent.`,
       };
     },
   },
@@ -48,7 +49,7 @@ export const READING: readonly Lesson[] = [
       const wanted = diameterOf(ASPECT[1]) - diameterOf(ASPECT[0]);
       return {
         right: near(mm, wanted, 1),
-        reason: `The aspect is a share of the width, not millimetres: ten per cent of 245 is 24.5 mm of sidewall, twice: ${wanted.toFixed(0)} mm over all.`,
+        reason: say`The aspect is a share of the width, not millimetres: ten per cent of 245 is ${inMm(24.5)} of sidewall, twice: ${inMm(wanted, 0)} over all.`,
       };
     },
   },
@@ -66,14 +67,14 @@ export const READING: readonly Lesson[] = [
       const wanted = backspacingMm(WHEEL);
       return {
         right: near(mm, wanted, 3),
-        reason: `The width counts between the beads; the lips stand about half an inch further out on each side. Half of 9 in, and no offset: ${wanted.toFixed(0)} mm.`,
+        reason: say`The width counts between the beads; the lips stand about half an inch further out on each side. Half of 9 in, and no offset: ${inMm(wanted, 0)}.`,
       };
     },
   },
   {
     id: 'offset',
     title: 'Which way does offset move the wheel',
-    question: 'Bring the whole wheel 15 mm further out, by its offset alone.',
+    question: say`Bring the whole wheel ${inMm(15)} further out, by its offset alone.`,
     build: 'rook-1-long-tour',
     axle: 'front',
     controls: ({ package: { wheel } }) => [
@@ -88,8 +89,7 @@ export const READING: readonly Lesson[] = [
     },
     judge: (base, { mm = 0 }) => ({
       right: near(base.package.wheel.offsetMm - mm, 15, 0.5),
-      reason:
-        'Offset is how far the mounting face stands outward of the wheel’s middle. More of it tucks the wheel in; 15 mm less brings it 15 mm out, and sweeps a larger arc.',
+      reason: say`Offset is how far the mounting face stands outward of the wheel’s middle. More of it tucks the wheel in; ${inMm(15)} less brings it as far out, and sweeps a larger arc.`,
     }),
   },
 ];

@@ -71,6 +71,12 @@ export function unitOf(quantity: Quantity, system: UnitSystem): string {
   return SCALES[quantity][system].unit;
 }
 
+/** What a column or a field is called, with the unit that it is read in behind it. */
+export function withUnit(words: string, quantity: Quantity, system: UnitSystem): string {
+  const unit = unitOf(quantity, system);
+  return unit ? `${words}, ${unit}` : words;
+}
+
 /** How much of the stored (metric) unit one of the shown unit is: 25.4 for lengths in inches. */
 export function unitSize(quantity: Quantity, system: UnitSystem): number {
   return SCALES[quantity][system].perUnit;

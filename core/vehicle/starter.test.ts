@@ -14,7 +14,7 @@ describe('a vehicle to begin with', () => {
         const read = readBuild(starterFile({ ...START, tireCode, shape }));
         if (!read.ok)
           throw new Error(read.faults.map(({ path, message }) => `${path} ${message}`).join('\n'));
-        const { fit } = assess(read.build);
+        const { fit } = assess(read.value);
         for (const axle of ['front', 'rear'] as const) {
           expect(fit[axle].byObstacle.every(({ guessed }) => guessed)).toBe(true);
           expect(fit[axle].leastClearanceMm).toBeGreaterThan(-15);

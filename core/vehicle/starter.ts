@@ -4,6 +4,16 @@ import { thingsOf } from '../measure/things';
 import { readTireCode } from '../tire/code';
 import { asDelivered } from './asDelivered';
 import type { Starter } from '../format/starter';
+import type { PathRow } from '../format/vehicle';
+
+/** Camber change of an independent corner at full bump and full droop, degrees. Estimates. */
+const USUAL_CAMBER = { bump: -1.2, droop: 0.8 } as const;
+
+/** A straight path with a typical change of camber, for as long as nobody has put a gauge to it. */
+export function usualPath(travelMm: number): PathRow[] {
+  const row = (hMm: number, camberDeg: number): PathRow => ({ hMm, xMm: 0, yMm: 0, camberDeg });
+  return [row(-travelMm, USUAL_CAMBER.droop), row(0, 0), row(travelMm, USUAL_CAMBER.bump)];
+}
 
 /** Usual figures for what is not asked: steering and travel of road vehicles. Estimates, to be measured. */
 const USUAL = {
@@ -48,8 +58,10 @@ export function starterFile(start: Starter): BuildFile {
     kind: start.axle,
     bumpMm: travelMm,
     droopMm: travelMm,
-    frontArmMm: start.axle === 'solid' ? null : 420,
+    frontArmMm: null,
     sideArmMm: start.axle === 'solid' ? -900 : null,
+    // Straight up and down, with the camber change that such corners have as a rule: an estimate, until it is measured.
+    ...(start.axle === 'solid' ? {} : { path: usualPath(travelMm), pathEstimated: true }),
   };
   const obstacles = (axle: 'front' | 'rear'): Obstacle[] => [
     ...shapeOutlines({ stock }, axle, start.shape),
@@ -68,7 +80,7 @@ export function starterFile(start: Starter): BuildFile {
     corners: {
       front: { steering: { ...USUAL.steering }, suspension, measured, obstacles: obstacles('front') },
       rear: {
-        suspension: { ...suspension, kind: 'solid', frontArmMm: null, sideArmMm: 700 },
+        suspension: { kind: 'solid', bumpMm: travelMm, droopMm: travelMm, frontArmMm: null, sideArmMm: 700 },
         measured,
         obstacles: obstacles('rear'),
       },

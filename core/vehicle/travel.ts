@@ -5,7 +5,10 @@ export type Travel = {
   /** Hub heights above ride height as delivered, mm. */
   fullBumpMm: number;
   fullDroopMm: number;
+  /** Within the two: a vehicle that its springs would stand beyond stands at the end. */
   rideMm: number;
+  /** Where its springs would stand it. */
+  askedRideMm: number;
   /** The largest |h'| (hub height measured from the lowered pivots) that an arm must reach. */
   reachMm: number;
 };
@@ -22,10 +25,12 @@ export function travelOf(
 ): Travel {
   const fullBumpMm = suspension.bumpMm - lift.bumpStopMm - lift.bracketMm;
   const fullDroopMm = -(suspension.droopMm + lift.droopGainMm + lift.bracketMm);
+  const askedRideMm = -(lift.springMm + lift.bracketMm) + sagMm;
   return {
     fullBumpMm,
     fullDroopMm,
-    rideMm: -(lift.springMm + lift.bracketMm) + sagMm,
+    rideMm: Math.min(fullBumpMm, Math.max(fullDroopMm, askedRideMm)),
+    askedRideMm,
     reachMm: Math.max(Math.abs(fullBumpMm + lift.bracketMm), Math.abs(fullDroopMm + lift.bracketMm)),
   };
 }

@@ -3,8 +3,13 @@ import type { Wheel } from '../format/wheel';
 import type { TireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';
 
-/** A rim is half an inch wider than its stated width on each side: the flanges. */
-const overallWidthMm = (widthIn: number): number => MM_PER_INCH * (widthIn + 1);
+/** The top of a J flange over the bead seat, mm: it stands inside the sidewall and is not to be met. */
+export const FLANGE_HEIGHT_MM = 17.5;
+/** Each of the two flanges adds half an inch to the width between the beads. */
+const FLANGES_IN = 1;
+
+/** A rim from flange edge to flange edge, mm. */
+export const overallWidthMm = (widthIn: number): number => MM_PER_INCH * (widthIn + FLANGES_IN);
 
 /** Hub face to inner flange edge, mm: more offset, more backspacing. */
 export function backspacingMm(wheel: Pick<Wheel, 'widthIn' | 'offsetMm'>): number {

@@ -8,6 +8,9 @@ const THINNEST_PAD_MM = 3;
 export const USUAL_PAD_MM = { steel: 5, aluminium: 12 } as const;
 /** A snap-in rubber valve is commonly made for this much, kPa. A rule of thumb; the valve's maker says. */
 export const RUBBER_VALVE_KPA = 450;
+/** A nut that holds a bolt-on spacer is about as high as its thread is thick, and sits on so much metal, mm. Estimates. */
+const NUT_HEIGHT_SHARE = 1;
+const SPACER_SEAT_MM = 5;
 const MM_PER_INCH = 25.4;
 
 /** Diameter in mm of a thread written `M14x1.5` or `1/2-20`. */
@@ -94,8 +97,18 @@ function spacerChecks(build: Build): Check[] {
         message: say`A spacer of ${inMm(spacerMm)} slips over the studs: it takes thread from the nuts and lifts the wheel off the hub’s centring. The right offset is better; spacers are unlawful in places, ask the inspector.`,
       },
     ];
+  // Where the thread is not known the commonest one stands in: its nuts are the lowest.
+  const nutMm = threadDiameterMm(hub.thread ?? 'M12x1.5') * NUT_HEIGHT_SHARE + SPACER_SEAT_MM;
+  const thin: Check = {
+    id: 'spacer-thickness',
+    status: 'fail',
+    value: spacerMm,
+    limit: nutMm,
+    message: say`A spacer of ${inMm(spacerMm)} that bolts on hides no nuts: with about ${inMm(nutMm, 0)} for nut and seat, an estimate, they stand out of its face and the wheel does not lie flat. Take a thicker one, or a slip-on one on longer studs.`,
+  };
   const past = hub.studLengthMm === undefined ? undefined : hub.studLengthMm - spacerMm;
   return [
+    ...(spacerMm < nutMm ? [thin] : []),
     {
       id,
       status: 'watch',

@@ -180,6 +180,23 @@ const rows: Row[] = [
     part: { label: 'Bumper bracket set', per: 'axle' },
   },
   {
+    id: 'take-off',
+    when: 'removed',
+    caution:
+      'Flaps, tread cover and bumpers may be asked for by the local code: ask the inspector. Battery off before wiring is parted.',
+    label: 'Parts taken off, marked and kept for the customer',
+    labour: { minutes: 15, per: 'part', skill: 'bodywork', after: ['raise'] },
+  },
+  {
+    id: 'space-away',
+    when: 'moved',
+    caution:
+      'Crash parts, lamps, sensors and airbag sensors may hang on what is moved: ask its maker and the inspector.',
+    label: 'Parts spaced away, bolts longer by as much, both sides alike',
+    part: { label: 'Bracket or spacer set for a moved part', per: 'part' },
+    labour: { minutes: 45, per: 'part', skill: 'bodywork', after: ['raise', 'brackets', 'body-blocks'] },
+  },
+  {
     id: 'cut-rehang',
     when: 'trim',
     label: 'Re-hang liners, flaps and trim',
@@ -202,6 +219,8 @@ const rows: Row[] = [
         'shaft-angles',
         'lock-stop',
         'cut-rehang',
+        'take-off',
+        'space-away',
       ],
     },
   },

@@ -1,7 +1,8 @@
 import type { AxleName, Build, Obstacle } from '../format/build';
 import { AXLES } from '../format/fields';
 import { cutKindOf, cutMinutes, type CutKind } from '../cutting/kinds';
-import { growthPct, riseMm } from '../vehicle/rise';
+import { deriveFigures } from '../figures';
+import { riseMm } from '../vehicle/rise';
 import type { Trigger, Per } from '../format/triggers';
 
 /** A tire that is larger by less than this rolls and stands as the old one, per cent; a body that rose less, mm. */
@@ -53,8 +54,35 @@ export function decidedCuts({ vehicle, package: pack }: Build): DecidedCut[] {
   );
 }
 
-/** What a package changes against as delivered, and on how many axles. */
-export type Facts = ReadonlyMap<Trigger, { axles: number }>;
+export type PartMoved = {
+  obstacle: string;
+  label: string;
+  axle: AxleName;
+  /** How many sides have one. */
+  sides: 1 | 2;
+  /** Where to, forward, outboard and up, mm; null where it is taken off. */
+  byMm: readonly [number, number, number] | null;
+};
+
+/** The parts that a package spaces away and those that it takes off, each with its mirror image. */
+export function movedParts({ vehicle, package: pack }: Build): PartMoved[] {
+  return AXLES.flatMap((axle) =>
+    vehicle.corners[axle].obstacles.flatMap(({ id, label, side }): PartMoved[] => {
+      const part = { obstacle: id, label: label || id, axle, sides: side ? (1 as const) : (2 as const) };
+      if (pack.removed.includes(id)) return [{ ...part, byMm: null }];
+      const move = pack.moves.find((one) => one.obstacle === id && one.byMm.some((mm) => mm !== 0));
+      return move ? [{ ...part, byMm: move.byMm }] : [];
+    }),
+  );
+}
+
+/** A part that something is done to, as a paper names it: with its axle, and both sides where both have one. */
+export const placeWords = ({ label, axle, sides }: Pick<PartMoved, 'label' | 'axle' | 'sides'>): string =>
+  `${label}, ${axle}${sides === 2 ? ', both sides' : ''}`;
+
+/** What a package changes against as delivered: on how many axles, and how many parts where it goes by parts. */
+export type Fact = { axles: number; parts?: number };
+export type Facts = ReadonlyMap<Trigger, Fact>;
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -62,12 +90,12 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 export function factsOf(build: Build): Facts {
   const { vehicle, package: pack } = build;
   const { stock } = vehicle;
-  const facts = new Map<Trigger, { axles: number }>([['always', { axles: 2 }]]);
+  const facts = new Map<Trigger, Fact>([['always', { axles: 2 }]]);
   const on = (trigger: Trigger, axles: number): void => {
     if (axles > 0) facts.set(trigger, { axles });
   };
   const raised = (holds: (axle: AxleName) => boolean): number => AXLES.filter(holds).length;
-  const sizeChanged = Math.abs(growthPct(build)) > SAME_SIZE_PCT;
+  const sizeChanged = Math.abs(deriveFigures(build).growthPct) > SAME_SIZE_PCT;
   const risen = raised((axle) => Math.abs(riseMm(build, axle, 'body')) > SAME_HEIGHT_MM);
   on('tire', same(pack.tire, stock.tire) ? 0 : 2);
   on('tire-size', sizeChanged ? 2 : 0);
@@ -93,17 +121,27 @@ export function factsOf(build: Build): Facts {
   );
   on('lock-stop', pack.lockStopDeg === undefined ? 0 : 1);
   const cuts = decidedCuts(build);
-  const cutOn = (list: DecidedCut[]): number => new Set(list.map(({ axle }) => axle)).size;
-  on('trim', cutOn(cuts));
-  on('cut-metal', cutOn(cuts.filter(({ kind }) => kind === 'fold' || kind === 'metal')));
-  on('bumper', cutOn(cuts.filter(({ kind }) => kind === 'bumper')));
+  const axlesOf = (list: readonly { axle: AxleName }[]): number => new Set(list.map(({ axle }) => axle)).size;
+  on('trim', axlesOf(cuts));
+  on('cut-metal', axlesOf(cuts.filter(({ kind }) => kind === 'fold' || kind === 'metal')));
+  on('bumper', axlesOf(cuts.filter(({ kind }) => kind === 'bumper')));
+  const parts = movedParts(build);
+  for (const [trigger, list] of [
+    ['moved', parts.filter(({ byMm }) => byMm !== null)],
+    ['removed', parts.filter(({ byMm }) => byMm === null)],
+  ] as const)
+    if (list.length > 0)
+      facts.set(trigger, {
+        axles: axlesOf(list),
+        parts: list.reduce((sum, { sides }) => sum + sides, 0),
+      });
   on('sensor', pack.pressureSensor !== undefined && pack.pressureSensor !== 'none' ? 2 : 0);
   on('assistance', vehicle.assistance === true && (sizeChanged || risen > 0) ? 2 : 0);
   return facts;
 }
 
 /** How often something is counted that goes by `per`. */
-export function countOf(build: Build, { axles }: { axles: number }, per: Per): number {
+export function countOf(build: Build, { axles, parts = 0 }: Fact, per: Per): number {
   switch (per) {
     case 'job':
       return 1;
@@ -113,6 +151,8 @@ export function countOf(build: Build, { axles }: { axles: number }, per: Per): n
       return axles * 2;
     case 'stud':
       return axles * 2 * build.vehicle.hub.studs;
+    case 'part':
+      return parts;
     case 'cut minute':
       return Math.round(decidedCuts(build).reduce((sum, { minutes }) => sum + minutes, 0));
   }

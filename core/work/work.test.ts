@@ -108,6 +108,46 @@ describe('what a package asks for', () => {
     expect(decidedCuts(cut('sheet'))[0]).toMatchObject({ kind: 'metal', sides: 2, depthMm: 20 });
   });
 
+  test('a part that is moved brings brackets, one that is taken off its work, for each side that has it', () => {
+    const build = example({
+      front: {
+        obstacles: [
+          obstacle([[420, 40, 100]], {
+            id: 'bumper',
+            label: 'bumper corner',
+            material: 'plastic',
+            movableMm: 40,
+          }),
+          obstacle([[-430, 30, -80]], {
+            id: 'flap',
+            label: 'mud flap',
+            material: 'plastic',
+            removable: true,
+            side: 'left',
+          }),
+        ],
+      },
+      package: { moves: [{ obstacle: 'bumper', byMm: [25, 0, 0] }], removed: ['flap'] },
+    });
+    expect(lineOf(build, 'space-away')).toMatchObject({ part: { count: 2 }, labour: { minutes: 2 * 45 } });
+    expect(lineOf(build, 'take-off')).toMatchObject({ part: null, labour: { minutes: 15 } });
+    expect(lineOf(build, 'refit')?.labour?.needs).toEqual(expect.arrayContaining(['space-away', 'take-off']));
+    const paper = JSON.stringify([
+      workOrder(HEADING, build, assess(build), NO_WORK, 'metric'),
+      customerCopy(HEADING, build, assess(build), [], 'metric'),
+    ]);
+    expect(paper).toContain('bumper corner, front, both sides');
+    expect(paper).toContain('25 mm forward');
+    expect(paper).toContain('mud flap, front');
+    expect(factsOf(example()).has('moved')).toBe(false);
+    // Moved by nothing is not moved.
+    const still = {
+      ...build,
+      package: { ...build.package, moves: [{ obstacle: 'bumper', byMm: [0, 0, 0] as const }] },
+    };
+    expect(lineOf(still as typeof build, 'space-away')).toBeUndefined();
+  });
+
   test('what is only perhaps needed holds nothing up until it is taken in', () => {
     const build = example({ package: { lift: { front: { bracketMm: 60 } } } });
     const needs = (taken: string[]) =>

@@ -20,7 +20,7 @@ const five = (value: number): number => Math.round(value / 5) * 5;
 function base<K extends 'tire' | 'wheel'>(kind: K): CatalogItem<K>[] {
   const read = readCatalog(kind, readFileSync(join(ROOT, 'demo', `${kind}s.csv`), 'utf8'));
   if (!read.ok) throw new Error(read.faults.map(({ path, message }) => `${path} ${message}`).join('\n'));
-  return read.rows.map(({ line: _line, ...row }) => row as CatalogItem<K>);
+  return read.value.map(({ line: _line, ...row }) => row as CatalogItem<K>);
 }
 
 /** Most is on the shelf within a fortnight; of some nobody knows. */

@@ -73,14 +73,14 @@ function buildOf(name: string, tire?: Build['package']['tire']): Build {
   const file = JSON.parse(read('builds', `${name}.json`)) as BuildFile;
   const result = readBuild(tire ? { ...file, package: { ...file.package, tire } } : file);
   if (!result.ok) throw new Error(`${name}: ${result.faults[0]?.path} ${result.faults[0]?.message}`);
-  return result.build;
+  return result.value;
 }
 
 /** Another tire of the catalog in nearly the same size on the same rim, with its maker. */
 function tireFor({ package: pack }: Build): { maker: string; tire: Build['package']['tire'] } {
   const size = tireSize(pack.tire, pack.wheel.widthIn);
   const near = catalog.ok
-    ? catalog.rows.filter(({ item }) => {
+    ? catalog.value.filter(({ item }) => {
         const other = tireSize(item, pack.wheel.widthIn);
         return (
           item.code.includes(`R${pack.wheel.diameterIn}`) &&

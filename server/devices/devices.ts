@@ -29,7 +29,7 @@ async function onTheBench(db: Queryable, stageId: number): Promise<OnTheBench | 
   const exported = await exportStage(db, stageId);
   const read = exported && readBuild(exported.file);
   if (!read?.ok) return undefined;
-  const { vehicle: standing, package: pack } = read.build;
+  const { vehicle: standing, package: pack } = read.value;
   const { steering } = standing.corners.front;
   return {
     massKg: standing.massKg,

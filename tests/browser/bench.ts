@@ -7,7 +7,9 @@ import { stateFolder } from '../../command/paths';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection, type Database } from '../../data/client';
 import { jobLines } from '../../server/jobs';
+import type { LeafId } from '../../web/app/sheet/leaves';
 import { sharedBrowser, type Browser } from './browser';
+import { leafNamed, leafOfField } from './places';
 import { TEMPLATE } from './setup';
 
 export type Bench = Browser & {
@@ -16,14 +18,20 @@ export type Bench = Browser & {
   database: Database;
   /** Opens a page of the application and waits until it can be used. */
   go: (path: string) => Promise<void>;
-  /** Opens the first job whose line holds the words, at the stage of that position. */
-  openStage: (words: string, position: number) => Promise<void>;
+  /** Opens the first job whose line holds the words, at the stage of that position: its leaf Fit, if no other is said. */
+  openStage: (words: string, position: number, leaf?: LeafId) => Promise<void>;
+  /** Goes to where something stands on the sheet, as a hand does that looks for it: `find`, `text`, `field`, `type` and `drag` do. */
+  stand: (leaf: LeafId | undefined) => Promise<void>;
+  /** Turns the sheet to a leaf, as a press on the rail does. */
+  turn: (leaf: LeafId) => Promise<void>;
   sentence: () => Promise<string>;
   /** Waits until the sentence speaks of what is on the page now, then reads it. */
   settled: () => Promise<string>;
   grade: (position: number) => Promise<string>;
   field: (label: string) => Promise<string>;
   type: (label: string, text: string) => Promise<void>;
+  /** Waits until the page has been drawn twice: what came before it is on it. */
+  painted: () => Promise<void>;
   saved: () => Promise<void>;
   /** How many times slower than the bench this was written on the page now is, at least 1: for limits of time. */
   slowness: () => Promise<number>;
@@ -36,21 +44,38 @@ export type Bench = Browser & {
   control: (key: string) => Promise<void>;
 };
 
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 60_000);
 /** What the loop of `slowness` takes on an idle bench. */
 const CALIBRATION_MS = 40;
 
 function benchOf(browser: Browser, address: string, database: Database): Bench {
-  const { driver, find, text } = browser;
+  const { driver } = browser;
+  /** Turns the sheet to a leaf if another one is in front; on other pages nothing is turned. */
+  const stand = async (leaf: LeafId | undefined): Promise<void> => {
+    if (leaf === undefined) return;
+    const front = /\/jobs\/\d+\/([a-z]+)(?:\?|$)/.exec(await driver.getCurrentUrl())?.[1];
+    if (front === undefined || front === leaf || front === 'compare') return;
+    await bench.turn(leaf);
+  };
+  const find: Browser['find'] = async (css) => {
+    await stand(leafNamed(css));
+    return browser.find(css);
+  };
+  const text: Browser['text'] = async (css) => (await find(css)).getText();
   const byLabel = (label: string): string => `//input[@id=//label[normalize-space(.)="${label}"]/@for]`;
-  const labelled = (label: string): Promise<WebElement> =>
-    driver.wait(
+  const labelled = async (label: string): Promise<WebElement> => {
+    await stand(leafOfField(label));
+    return driver.wait(
       until.elementLocated(By.xpath(byLabel(label))),
       PATIENCE_MS,
       `no field “${label}” on the page`,
     );
+  };
   const bench: Bench = {
     ...browser,
+    find,
+    text,
+    stand,
     address,
     database,
     go: async (path) => {
@@ -61,16 +86,23 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
         `${path} did not become ready`,
       );
     },
-    openStage: async (words, position) => {
+    openStage: async (words, position, leaf = 'fit') => {
       // The list of jobs has tests of its own: here its address is looked up where the list gets it from.
       const job = (await jobLines(database)).find((line) =>
         [line.customer, line.vehicle, line.title, line.number].some((text) => text?.includes(words)),
       );
       const stage = job?.stages.find((one) => one.position === position);
       if (!job || !stage) throw new Error(`no stage ${position} of a job with “${words}”`);
-      await bench.go(`/jobs/${job.id}?stage=${stage.id}`);
+      await bench.go(`/jobs/${job.id}/${leaf}?stage=${stage.id}`);
       // What would free it takes longer and is waited for where it is read.
       await find('[data-testid="sentence"][data-judged="true"]');
+    },
+    turn: async (leaf) => {
+      await driver.executeScript(
+        'arguments[0].click()',
+        await browser.find(`nav[aria-label="Leaves"] a[href*="/${leaf}?"]`),
+      );
+      await browser.find(`#${leaf}`);
     },
     sentence: () => text('[data-testid="sentence"]'),
     settled: async () => {
@@ -84,8 +116,13 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
       const input = await labelled(label);
       await input.sendKeys(Key.chord(Key.CONTROL, 'a'), value);
     },
+    painted: () =>
+      driver.executeAsyncScript(
+        'const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done()))',
+      ),
     saved: async () => {
-      await driver.sleep(100);
+      // What was typed has begun to be kept by the time that the page is drawn anew.
+      await bench.painted();
       await find('[data-testid="save-state"][data-state="saved"]');
     },
     slowness: async () => {
@@ -133,9 +170,25 @@ async function serveDemo(name: string, env: NodeJS.ProcessEnv): Promise<Shop> {
   return { server: await serve(url, '127.0.0.1', (await freePort()) ?? 0, env), connection: connect(url) };
 }
 
+/** What a page says that has nowhere else to go: parts that failed, dialogs, notices and its console. */
+async function said({ driver, notices }: Bench): Promise<string> {
+  const open = await driver.executeScript<string[]>(
+    'return [...document.querySelectorAll("[data-failed], [role=dialog]")].map((part) => part.textContent)',
+  );
+  const told = await driver.manage().logs().get('browser');
+  return [
+    await driver.getCurrentUrl(),
+    ...open,
+    ...((await notices()) ?? []),
+    ...told.slice(-8).map(({ message }) => message),
+  ]
+    .map((line) => `  ${line.slice(0, 300)}`)
+    .join('\n');
+}
+
 /**
  * The browser of this worker and a server with its own for the tests of a file. A test that fails leaves its picture in
- * .vexlo/failed/. `env` is the server's, `zone` the page's time zone if it is not the machine's.
+ * .vexlo/failed/, and what the page said in its message. `env` is the server's, `zone` the page's time zone if it is not the machine's.
  */
 export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): () => Bench {
   let bench: Bench | undefined;
@@ -156,7 +209,8 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
     mkdirSync(folder, { recursive: true });
     const file = join(folder, `${task.name.replace(/[^a-z0-9]+/gi, '-').slice(0, 80)}.png`);
     await get().shot(file);
-    console.error(`what the page showed: ${file}`);
+    for (const error of task.result.errors?.slice(0, 1) ?? [])
+      error.message += `\nwhat the page showed: ${file}\n${await said(get())}`;
   });
   afterAll(async () => {
     // The page lets go of its streams before its server goes.

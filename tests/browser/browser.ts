@@ -1,6 +1,6 @@
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Builder, By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 export type Browser = {
@@ -11,15 +11,19 @@ export type Browser = {
   /** Waits until a reading of the page satisfies; fails with the last reading. */
   eventually: <T>(read: () => Promise<T>, holds: (value: T) => boolean, what: string) => Promise<T>;
   shot: (file: string) => Promise<void>;
+  /** Every notice that came up on this page, whether it is still there or not. */
+  notices: () => Promise<string[]>;
   /** A command to the browser itself. */
   devtools: (name: string, values: object) => Promise<void>;
+  /** A script that every page begins with from now on; answers what takes it away, as the end of the file does. */
+  everyPage: (source: string) => Promise<() => Promise<void>>;
   /** Forgets all that the pages of a file left: where it was, what it kept, what it was told. */
   clear: () => Promise<void>;
   close: () => Promise<void>;
 };
 
 export const SCRATCH = join(import.meta.dirname, '..', '..', '.vexlo', 'browser');
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 60_000);
 
 /** One for all files that a worker of the tests runs; it ends with the worker. */
 const shared = globalThis as { vexloBrowser?: Promise<Browser> };
@@ -45,6 +49,8 @@ export async function openBrowser(): Promise<Browser> {
     '--force-color-profile=srgb',
     '--font-render-hinting=none',
     '--disable-background-networking',
+    // A name of a shop's network that leads here: not loopback to the browser, so its pages are not a secure context.
+    '--host-resolver-rules=MAP bench.shop 127.0.0.1',
     // A second tab of a test is another person: it does not sleep while nobody looks at it.
     '--disable-background-timer-throttling',
     '--disable-renderer-backgrounding',
@@ -54,6 +60,9 @@ export async function openBrowser(): Promise<Browser> {
     `--user-data-dir=${join(folder, 'profile')}`,
   );
   options.setUserPreferences({ 'download.default_directory': folder, 'download.prompt_for_download': false });
+  const logs = new logging.Preferences();
+  logs.setLevel(logging.Type.BROWSER, logging.Level.WARNING);
+  options.setLoggingPrefs(logs);
   // The folder in its arguments tells whose it is, when the worker is gone and it is not.
   const service = new ServiceBuilder('/usr/bin/chromedriver').addArguments(
     `--log-path=${join(folder, 'driver.log')}`,
@@ -63,21 +72,53 @@ export async function openBrowser(): Promise<Browser> {
     .setChromeOptions(options)
     .setChromeService(service)
     .build();
-  const devtools = (name: string, values: object): Promise<void> =>
-    (
-      driver as unknown as { sendDevToolsCommand: (command: string, values: object) => Promise<void> }
-    ).sendDevToolsCommand(name, values);
+  // A whole page is looked at by one script, on a machine that may be eight times slower than this one.
+  await driver.manage().setTimeouts({ script: 240_000 });
+  // The types of the driver do not know what Chromium's own does.
+  type Chromium = {
+    sendDevToolsCommand: (command: string, values: object) => Promise<void>;
+    sendAndGetDevToolsCommand: (command: string, values: object) => Promise<{ identifier: string }>;
+  };
+  const chromium = driver as unknown as Chromium;
+  const devtools: Browser['devtools'] = (name, values) => chromium.sendDevToolsCommand(name, values);
+  const asked: Chromium['sendAndGetDevToolsCommand'] = (name, values) =>
+    chromium.sendAndGetDevToolsCommand(name, values);
   await devtools('Emulation.setDeviceMetricsOverride', {
     width: 1280,
     height: 800,
     deviceScaleFactor: 1,
     mobile: false,
   });
+  await devtools('Page.addScriptToEvaluateOnNewDocument', {
+    // Notices go by themselves: what was said is kept for those who come late.
+    source: `window.notices = [];
+      new MutationObserver((list) => {
+        for (const { addedNodes } of list) for (const node of addedNodes) {
+          const toasts = node.matches?.('[data-sonner-toast]') ? [node] : [...(node.querySelectorAll?.('[data-sonner-toast]') ?? [])];
+          for (const toast of toasts) setTimeout(() => window.notices.push(toast.textContent), 50);
+        }
+      }).observe(document, { childList: true, subtree: true });
+      window.violations = []; addEventListener('securitypolicyviolation', (event) =>
+      window.violations.push(event.violatedDirective + ' ' + event.blockedURI + ' ' + event.sample))`,
+  });
+  /** What takes away what the pages of the file that is running begin with. */
+  const added = new Set<() => Promise<void>>();
   const find = (css: string): Promise<WebElement> =>
     driver.wait(until.elementLocated(By.css(css)), PATIENCE_MS, `no ${css} on the page`);
   return {
     driver,
     devtools,
+    everyPage: async (source) => {
+      await devtools('Page.enable', {});
+      const { identifier } = await asked('Page.addScriptToEvaluateOnNewDocument', { source });
+      const takeAway = (): Promise<void> => {
+        added.delete(takeAway);
+        return devtools('Page.removeScriptToEvaluateOnNewDocument', { identifier });
+      };
+      added.add(takeAway);
+      return takeAway;
+    },
+    notices: () => driver.executeScript<string[]>('return window.notices'),
     find,
     text: async (css) => (await find(css)).getText(),
     eventually: async (read, holds, what) => {
@@ -104,6 +145,7 @@ export async function openBrowser(): Promise<Browser> {
         await driver.close();
       }
       if (all[0]) await driver.switchTo().window(all[0]);
+      for (const takeAway of added) await takeAway();
       const origin = new URL(await driver.getCurrentUrl()).origin;
       await driver.get('about:blank');
       await devtools('Network.clearBrowserCookies', {});

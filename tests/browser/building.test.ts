@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import ICAL from 'ical.js';
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, Origin } from 'selenium-webdriver';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
 import { useBench } from './bench';
@@ -30,7 +30,7 @@ const textOfPdf = async (path: string): Promise<string> => {
 describe('from a rubbing stage to a template and a scheduled job', () => {
   test('it rubs, the cut is decided, and the template leaves on paper', async () => {
     const { openStage, find, grade, driver, eventually, saved } = bench();
-    await openStage('Dunmarrow', 1);
+    await openStage('Dunmarrow', 1, 'cut');
     expect(await grade(1)).toBe('trim');
     await find('[data-testid="edges"]');
     const decide = '//*[@data-testid="edges"]//tr[@data-edge="seam"]//button[starts-with(., "Decide")]';
@@ -74,6 +74,8 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
     expect(steps).toContain('Never cut: frame');
     const box = async (id: string) => find(`[data-testid="cut-steps"] [data-step="${id}"] [role="checkbox"]`);
     expect(await (await box('cut-mark')).isEnabled()).toBe(false);
+    await bench().turn('build');
+    await find('#build [data-testid="steps"] [data-step="take-in"]');
     // Up to the paint, one after another; each box opens when the one before is ticked.
     for (const id of [
       'take-in',
@@ -145,7 +147,13 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
     const dy = Math.round(b.y + b.height / 2 - (a.y + a.height / 2));
     const actions = driver.actions({ async: true }).move({ origin: task }).press();
     for (let i = 1; i <= 6; i++)
-      actions.move({ origin: task, x: 0, y: Math.round((dy * i) / 6), duration: 40 });
+      // From where the hand is: the task moves with it.
+      actions.move({
+        origin: Origin.POINTER,
+        x: 0,
+        y: Math.round((dy * i) / 6) - Math.round((dy * (i - 1)) / 6),
+        duration: 40,
+      });
     await actions.release().perform();
     await eventually(rowOf, (row) => row === to, 'the task is in the other bay');
     const block = await find(`[data-task="${key}"]`);
@@ -162,6 +170,23 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
     await eventually(at, (words) => words.includes('locked'), 'it stays locked over a reload');
     await (await find(`[data-task="${key}"]`)).sendKeys('l');
     await eventually(at, (words) => !words.includes('locked'), 'L lets it go');
+  });
+
+  test('a move is undone with one key, and the day says who does what', async () => {
+    const { go, find, text, driver, eventually, control } = bench();
+    await go('/plan');
+    const block = await find('[data-testid="board"] [data-row] [data-task]');
+    const key = (await block.getAttribute('data-task')) ?? '';
+    const at = async () => (await (await find(`[data-task="${key}"]`)).getAttribute('aria-label')) ?? '';
+    const before = await at();
+    await driver.executeScript('arguments[0].focus()', block);
+    await block.sendKeys(Key.ARROW_RIGHT);
+    await eventually(at, (words) => words !== before && words.includes('locked'), 'it is moved and locked');
+    await control('z');
+    await eventually(at, (words) => words === before, 'it is where it was, and free again');
+    expect(await text('[data-testid="day-list"]')).toMatch(
+      /(Today|Next), \w+ \d+ \w+[\s\S]*\d\d:\d\d–\d\d:\d\d/,
+    );
   });
 
   test('what does not go together is said in words', async () => {
@@ -230,7 +255,7 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
 describe('quotes', () => {
   test('stages as alternatives, a price changed, accepted, and frozen from then on', async () => {
     const { openStage, find, text, eventually, driver, go } = bench();
-    await openStage('Uplands Seed Bank', 2);
+    await openStage('Uplands Seed Bank', 2, 'build');
     await press('Make the quote');
     const row = '[data-testid="quotes"] [data-quote="1"]';
     const words = await eventually(
@@ -269,7 +294,7 @@ describe('quotes', () => {
 
   test('rules are data: a price is entered, a fault is refused by name, and the parts list follows', async () => {
     const { openStage, text, eventually, driver } = bench();
-    await openStage('Uplands Seed Bank', 2);
+    await openStage('Uplands Seed Bank', 2, 'build');
     const before = await text('[data-testid="parts-total"]');
     await press('Parts and labour rules');
     await press('Tires', '//*[@role="dialog"]//ul');
@@ -309,7 +334,7 @@ async function fillInside(css: string, label: string, text: string): Promise<voi
 describe('release', () => {
   test('is refused while a check is open and not explained, and given when all are', async () => {
     const { openStage, find, text, driver, eventually } = bench();
-    await openStage('Uplands Seed Bank', 1);
+    await openStage('Uplands Seed Bank', 1, 'build');
     await press('into work', '//*[@data-testid="in-work"]');
     await find('#build [data-testid="steps"] [data-step="take-in"]');
     await press('Release the vehicle');
@@ -362,19 +387,24 @@ describe('release', () => {
 
 describe('papers', () => {
   test('work order and customer’s copy on the page and as PDF, with what is stated and nothing invented', async () => {
-    const { openStage, driver, go, text, find } = bench();
-    await openStage('Highfold', 2);
+    const { openStage, driver, go, text, find, eventually } = bench();
+    await openStage('Highfold', 2, 'build');
     await find('[data-testid="stated"]');
     await fill('Caster', '3°40′');
     await (await driver.switchTo().activeElement()).sendKeys(Key.ENTER);
-    await driver.sleep(400);
     const link = async (words: string) =>
       (await driver
         .findElement(By.xpath(`//section[@id="build"]//a[contains(., "${words}")]`))
         .getAttribute('href')) ?? '';
     const [order, copy] = [await link('Work order'), await link('copy')];
-    await go(order.replace(/^https?:\/\/[^/]+/, ''));
-    const words = await text('[data-testid="paper"]');
+    const words = await eventually(
+      async () => {
+        await go(order.replace(/^https?:\/\/[^/]+/, ''));
+        return text('[data-testid="paper"]');
+      },
+      (paper) => paper.includes('3°40′'),
+      'what was stated is on the work order',
+    );
     expect(words).toContain('140 Nm (Tarn workshop book, page 212)');
     expect(words).toContain('3°40′ (source not given)');
     expect(words).toMatch(/Camber\s+not stated/);

@@ -15,8 +15,9 @@ const statusOf = async (id: string): Promise<string> =>
 describe('weighing', () => {
   test('axle loads are taken from the scales when they have settled, marked as simulated, and undone', async () => {
     const { openStage, find, text, field, eventually, driver, control, saved } = bench();
-    await openStage('Haldane Rook', 1);
+    await openStage('Haldane Rook', 1, 'load');
     const before = await field('Axle load, rear');
+    await bench().turn('load');
     await press('Weigh');
     expect(await text('[data-testid="device"]')).toContain('simulated');
     const take = await driver.findElement(By.xpath('//button[contains(., "Take the rear axle")]'));
@@ -45,7 +46,8 @@ describe('weighing', () => {
   });
 
   test('a stream that drops is opened again, and nothing is offered meanwhile', async () => {
-    const { find, eventually, driver } = bench();
+    const { find, eventually, driver, turn } = bench();
+    await turn('load');
     // A stream that falls silent, as when a cable is pulled: nothing ends it, nothing comes any more.
     await driver.executeScript(`
       const Own = window.EventSource;
@@ -68,7 +70,7 @@ describe('weighing', () => {
 
 test('the lock is read off the turn plate on Measure, when the hand holds it', async () => {
   const { openStage, find, field, eventually, driver } = bench();
-  await openStage('Haldane Rook', 1);
+  await openStage('Haldane Rook', 1, 'measure');
   const before = await field('Lock inside');
   await press('Devices');
   const take = await driver.findElement(By.xpath('//button[contains(., "Take as inside lock")]'));
@@ -87,8 +89,9 @@ test('the lock is read off the turn plate on Measure, when the hand holds it', a
 describe('hardware and pressure', () => {
   test('a slip-on spacer that leaves too little thread blocks, and says how much longer the studs must be', async () => {
     const { openStage, type, eventually, grade, settled } = bench();
-    await openStage('Haldane Rook', 1);
+    await openStage('Haldane Rook', 1, 'load');
     await type('Spacer', '25');
+    await bench().turn('load');
     await choose('Spacer', 'slip on');
     await eventually(
       () => statusOf('stud-engagement'),
@@ -131,7 +134,7 @@ describe('hardware and pressure', () => {
   test('angles over the ground are known from the low points, and say which is missing', async () => {
     const { text, eventually } = bench();
     expect(await text('[data-testid="ground"]')).toMatch(/Approach\s+\d+\.\d°\s+\d+\.\d°/);
-    await bench().openStage('Upland Post', 1);
+    await bench().openStage('Upland Post', 1, 'load');
     await eventually(
       () => text('[data-testid="ground"]'),
       (words) => words.includes('measure the lowest point ahead of the front wheels'),
@@ -143,7 +146,7 @@ describe('hardware and pressure', () => {
 describe('the rules of the place', () => {
   test('the shop’s set is taken over, edited with a source, refused by name, imported and judged', async () => {
     const { openStage, text, find, eventually, driver, saved } = bench();
-    await openStage('Haldane Rook', 2);
+    await openStage('Haldane Rook', 2, 'load');
     await press('Take “Verrin Uplands, as the shop wrote them down”');
     await eventually(
       () => text('[data-testid="rules"]'),

@@ -9,21 +9,22 @@ const bench = useBench('cutting');
 describe('cutting', () => {
   test('a rubbing stage lists what must give, decides it with one press, and the grade follows', async () => {
     const { openStage, find, text, grade, eventually, driver, saved, control } = bench();
-    await openStage('Dunmarrow', 1);
+    await openStage('Dunmarrow', 1, 'cut');
     expect(await grade(1)).toBe('trim');
     await driver.executeScript('document.getElementById("cut").scrollIntoView()');
     const words = await text('[data-testid="edges"]');
     expect(words).toMatch(/seam behind the wheel[\s\S]*fold the seam/);
     expect(words).toMatch(/tuck or re-tie the liner/);
     expect(await text('#cut')).toContain('Never cut, whatever clears');
+    const undecided = () =>
+      driver.findElements(By.xpath('//*[@data-testid="edges"]//button[starts-with(., "Decide")]'));
     for (let left = 9; left > 0; left--) {
       await find('[data-testid="edges"]');
-      const [decide] = await driver.findElements(
-        By.xpath('//*[@data-testid="edges"]//button[starts-with(., "Decide")]'),
-      );
+      const [decide] = await undecided();
       if (!decide) break;
+      const before = (await undecided()).length;
       await driver.executeScript('arguments[0].click()', decide);
-      await driver.sleep(1500);
+      await eventually(undecided, (list) => list.length < before, 'the edge is decided');
     }
     await eventually(
       () => grade(1),
@@ -33,11 +34,7 @@ describe('cutting', () => {
     await saved();
     await driver.executeScript('document.activeElement.blur()');
     await control('z');
-    await eventually(
-      () => driver.findElements(By.xpath('//*[@data-testid="edges"]//button[starts-with(., "Decide")]')),
-      (list) => list.length === 1,
-      'undo takes the last one back',
-    );
+    await eventually(undecided, (list) => list.length === 1, 'undo takes the last one back');
   });
 
   test('the template is shown with its marks in mm and sixteenths, mirrored for the other side, and leaves as files', async () => {
@@ -78,7 +75,7 @@ describe('cutting', () => {
     const { text, openStage, keys, driver } = bench();
     await driver.executeScript('document.getElementById("cut").scrollIntoView()');
     expect(await text('[data-testid="cut-scale"]')).toMatch(/0 %[\s\S]*touches by[\s\S]*100 %/);
-    await openStage('Highfold', 1);
+    await openStage('Highfold', 1, 'cut');
     await driver.executeScript('document.activeElement.blur()');
     await keys('6');
     await keys(Key.ESCAPE);

@@ -1,5 +1,6 @@
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import type { Bench } from './bench';
+import { leafNamed } from './places';
 
 export type Hands = {
   /** Presses a button by its words, as soon as there is one that can be pressed. */
@@ -8,15 +9,14 @@ export type Hands = {
   fill: (words: string, text: string, inside?: string) => Promise<void>;
   /** Takes the option of a list that begins with the words. */
   choose: (label: string, option: string, inside?: string) => Promise<void>;
-  /** Brings a station of the sheet to the top. */
-  show: (station: string) => Promise<unknown>;
 };
 
 /** What a hand does on the page, for the tests of one file; `home` is the XPath of where it does it, if it is not said. */
 export function handsOf(bench: () => Bench, home = '//body'): Hands {
   /** The first that is found by the first path that finds any, in the middle of the page. */
   const reach = async (paths: readonly string[], what: string): Promise<WebElement> => {
-    const { driver, eventually } = bench();
+    const { driver, eventually, stand } = bench();
+    await stand(leafNamed(paths[0] ?? ''));
     const found = async (): Promise<WebElement | undefined> => {
       for (const path of paths) {
         const [first] = await driver.findElements(By.xpath(path));
@@ -55,7 +55,5 @@ export function handsOf(bench: () => Bench, home = '//body'): Hands {
         )
       ).click();
     },
-    show: (station) =>
-      bench().driver.executeScript('document.getElementById(arguments[0]).scrollIntoView()', station),
   };
 }

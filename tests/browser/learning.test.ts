@@ -13,6 +13,7 @@ const { press } = handsOf(bench);
 const { fill } = handsOf(bench, FORM);
 
 const kind = async (words: string): Promise<void> => {
+  await bench().find('[data-testid="follow-up"]');
   const label = await bench().driver.findElement(By.xpath(`${FORM}//label[normalize-space(.)="${words}"]`));
   await bench().driver.executeScript('arguments[0].click()', label);
 };
@@ -21,7 +22,7 @@ const timeline = (): Promise<string> => bench().text('[data-testid="timeline"]')
 describe('follow-up', () => {
   test('the place is pressed on the well, and what was read stands there with its difference', async () => {
     const { openStage, find, text, eventually, driver } = bench();
-    await openStage('Dunmarrow', 3);
+    await openStage('Dunmarrow', 3, 'log');
     const seam = await driver.findElement(
       By.xpath('//*[@data-testid="well-map"]//*[name()="title" and contains(., "seam")]/parent::*'),
     );
@@ -91,8 +92,8 @@ describe('follow-up', () => {
     writeFileSync(heic, Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic')]));
     await input.sendKeys(heic);
     await eventually(
-      () => bench().text('body'),
-      (words) => words.includes('HEIC picture'),
+      () => bench().notices(),
+      (list) => list.some((words) => words.includes('HEIC picture')),
       'it is refused',
     );
     const file = join(SCRATCH, 'crumbs at the seam.jpg');
@@ -164,6 +165,7 @@ test('a new vehicle of a known body is begun with three fields, marked as not me
     (url) => /jobs\/\d+/.test(url),
     'its job opens',
   );
+  await bench().turn('measure');
   await eventually(
     () => driver.findElements(By.css('[data-from-platform]')),
     (list) => list.length > 5,

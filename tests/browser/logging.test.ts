@@ -1,4 +1,4 @@
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { useBench } from './bench';
 import { handsOf } from './hands';
@@ -10,7 +10,7 @@ const { press, fill } = handsOf(bench, '//section[@id="log"]');
 const entries = (): Promise<LogEntry[]> =>
   bench().driver.executeAsyncScript<LogEntry[]>(`
     const done = arguments[0];
-    fetch('/api' + location.pathname + '/log').then((r) => r.json()).then(done);
+    fetch('/api/jobs/' + location.pathname.split('/')[2] + '/log').then((r) => r.json()).then(done);
   `);
 const lines = async (kind: string): Promise<number> =>
   (await bench().driver.findElements(By.css(`[data-testid="timeline"] [data-entry="${kind}"]`))).length;
@@ -18,7 +18,7 @@ const lines = async (kind: string): Promise<number> =>
 describe('a test fit', () => {
   test('the round asks for what teaches most; a press puts it into the form, and a gap is written down', async () => {
     const { openStage, find, text, eventually, driver } = bench();
-    await openStage('Dunmarrow', 3);
+    await openStage('Dunmarrow', 3, 'log');
     const first = await find('[data-testid="suggestions"] ol li button');
     const asked = (await first.findElement(By.css('b')).getText()).trim();
     await driver.executeScript('arguments[0].click()', first);
@@ -52,9 +52,9 @@ describe('a test fit', () => {
     // Sent again as a page would that never heard the answer.
     const sent = await driver.executeAsyncScript<number>(`
       const done = arguments[0];
-      const id = location.pathname.split('/').pop();
+      const id = location.pathname.split('/')[2];
       const list = localStorage.getItem('vexlo-log-' + id);
-      const post = () => fetch('/api' + location.pathname + '/log', {
+      const post = () => fetch('/api/jobs/' + id + '/log', {
         method: 'POST', body: list, headers: { 'content-type': 'application/json' },
       });
       post().then(post).then((r) => done(r.status));
@@ -87,8 +87,50 @@ describe('a test fit', () => {
     expect(after).not.toBe(before);
     await driver.executeScript('document.activeElement.blur()');
     await control('z');
-    await control('z');
-    await eventually(settled, (words) => words === before, 'undo puts vehicle and stage back');
+    await eventually(settled, (words) => words === before, 'one undo puts vehicle and stage back');
+    // What was taken over is open again, and the log says who took it back.
+    await find('[data-testid="reconcile"] [data-correction]');
+    await eventually(
+      () => lines('struck'),
+      (count) => count === 1,
+      'the log says so',
+    );
+  });
+
+  test('a reading with a zero too many waits to be confirmed or corrected before anything is taken over', async () => {
+    const { eventually, find, text, driver } = bench();
+    const button = async (words: string) =>
+      driver.findElement(By.xpath(`//section[@id="log"]//button[normalize-space(.)="${words}"]`));
+    await fill('Gap', '400');
+    await press('Write the gap down');
+    expect(await text('[data-testid="unconfirmed"]')).toContain('One reading is far off and left out');
+    expect(await (await button('Take over as measured')).isEnabled()).toBe(false);
+    const predicted = /([\d.]+) mm ±/.exec(await text('[data-slipped="true"]'))?.[1] ?? '';
+    expect(Number(predicted)).toBeGreaterThan(0);
+    await driver.executeScript('arguments[0].click()', await button('Confirm or correct'));
+    const gap = await find('[data-testid="amend"] input[data-path="reading.gapMm"]');
+    await gap.sendKeys(Key.chord(Key.CONTROL, 'a'), predicted);
+    await (await find('[data-testid="amend"] form button')).click();
+    await eventually(
+      async () => (await button('Take over as measured')).isEnabled(),
+      (enabled) => enabled,
+      'it may be taken over',
+    );
+    expect(await driver.findElements(By.css('[data-testid="unconfirmed"]'))).toHaveLength(0);
+    expect(await text('[data-testid="timeline"]')).toContain('(corrected later)');
+    // Struck out, it stands there struck through, with the reason and the name.
+    const mine = await find('[data-testid="timeline"] [data-entry="test-fit"] button');
+    await driver.executeScript('arguments[0].click()', mine);
+    const why = await find('[data-testid="amend"] input[name="line"]');
+    await why.sendKeys('wrong wheel', Key.ENTER);
+    await eventually(
+      () => text('[data-testid="timeline"]'),
+      (words) => words.includes('struck out: wrong wheel') && words.includes('(struck out)'),
+      'the log says so',
+    );
+    expect((await entries()).filter(({ kind }) => kind === 'struck').map(({ by }) => by)).toContain(
+      'Ansa Brekk',
+    );
   });
 });
 

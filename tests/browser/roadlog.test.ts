@@ -1,13 +1,13 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By } from 'selenium-webdriver';
+import { By, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
 import { handsOf } from './hands';
 
 const bench = useBench('roadlog');
-const { choose, show } = handsOf(bench);
+const { choose } = handsOf(bench);
 
 /** A drive of twenty thousand rows in third to fifth gear on a tire that rolls 2 % less than calculated. */
 function drive(gears: readonly number[], axleRatio: number, circumferenceMm: number): string {
@@ -24,8 +24,8 @@ function drive(gears: readonly number[], axleRatio: number, circumferenceMm: num
 describe('a road log', () => {
   test('twenty thousand rows are fitted while the page stays free, and taken over as measured', async () => {
     const { openStage, find, text, eventually, driver, field, saved } = bench();
-    await openStage('Haldane Rook', 1);
-    await show('driveline');
+    await openStage('Haldane Rook', 1, 'driveline');
+    await bench().turn('driveline');
     // What the vehicle is made of is read off the page, as its fitter would.
     const ratio = Number(/Axle ratio\s+\S+\s+(\S+)/.exec(await text('[data-testid="gearing"]'))?.[1]);
     const gears = (await text('[data-testid="grades"] thead tr'))
@@ -93,7 +93,11 @@ describe('a road log', () => {
 
   test('the simulated logger drives, is taken over, and stays marked as simulated', async () => {
     const { driver, text, eventually, find } = bench();
-    const start = await driver.findElement(By.xpath('//button[normalize-space(.)="From the logger"]'));
+    const start = await driver.wait(
+      until.elementLocated(By.xpath('//button[normalize-space(.)="From the logger"]')),
+      60_000,
+      'the logger can be asked',
+    );
     await driver.executeScript('arguments[0].click()', start);
     await find('[data-testid="logger"]');
     const take = () => driver.findElement(By.xpath('//*[@data-testid="logger"]//button'));
@@ -175,7 +179,7 @@ describe('strength and speed', () => {
 
   test('an electric vehicle shows wheel force and range lost, and no hunting', async () => {
     const { openStage, text, driver } = bench();
-    await openStage('Ister Pylon', 1);
+    await openStage('Ister Pylon', 1, 'driveline');
     expect(await text('[data-testid="electric"]')).toMatch(/kN[\s\S]*rolling \d+\.\d %/);
     expect(await driver.findElements(By.css('[data-testid="hunting-chart"]'))).toHaveLength(0);
   });
@@ -184,7 +188,7 @@ describe('strength and speed', () => {
 describe('what the vehicle is made of', () => {
   test('powertrain and axles are entered as built, refused by name, and then judged', async () => {
     const { openStage, find, text, driver, eventually, saved } = bench();
-    await openStage('Upland Post', 1);
+    await openStage('Upland Post', 1, 'driveline');
     const open = await driver.findElement(By.xpath('//button[normalize-space(.)="As built…"]'));
     await driver.executeScript('arguments[0].click()', open);
     const type = async (label: string, value: string): Promise<void> => {
@@ -217,6 +221,7 @@ describe('what the vehicle is made of', () => {
 
   test('a maker’s load table is typed in and turns the estimate into the maker’s figure', async () => {
     const { driver, find, text, eventually } = bench();
+    await bench().turn('package');
     const field = await driver.findElement(By.xpath('//input[@data-path="package.tire.loadTable"]'));
     await driver.executeScript('arguments[0].closest("details").open = true', field);
     await field.sendKeys('200:560 250:680 300:790');

@@ -1,10 +1,8 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { useBench } from './bench';
-import { handsOf } from './hands';
 
 const bench = useBench('running');
-const { show } = handsOf(bench);
 
 describe('load', () => {
   test('a thing that is added counts on its axle; dragged back it lightens the front; too much blocks and says so', async () => {
@@ -12,9 +10,14 @@ describe('load', () => {
       bench();
     await openStage('Tarn Holloway', 1);
     expect(await grade(1)).toBe('free');
-    await show('load');
+    await bench().turn('load');
     const before = await text('[data-testid="axle-bars"]');
-    await driver.findElement(By.xpath('//section[@id="load"]//button[contains(., "Add a thing")]')).click();
+    const add = By.xpath('//section[@id="load"]//button[contains(., "Add a thing")]');
+    await eventually(
+      async () => driver.findElement(add).click(),
+      () => true,
+      'a thing can be added',
+    );
     const row = (await driver.findElements(By.css('[data-testid="added-mass"] tbody tr'))).length;
     await eventually(
       () => text('[data-testid="axle-bars"]'),
@@ -58,7 +61,7 @@ describe('driveline', () => {
   test('a school’s ratio is taken with one press, and engine speed, chart and ladder follow', async () => {
     const { openStage, text, find, eventually, driver, saved } = bench();
     await openStage('Haldane Rook', 1);
-    await show('driveline');
+    await bench().turn('driveline');
     await find('[data-testid="speed-chart"] svg');
     const before = await text('[data-testid="gearing"]');
     expect(await text('[data-testid="ladder"]')).toContain('gives first');

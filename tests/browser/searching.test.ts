@@ -20,9 +20,8 @@ const state = async (): Promise<string | null> =>
 
 describe('what fits', () => {
   test('a search shows something at once, is stopped, goes on, and ends', async () => {
-    const { driver, openStage, find, eventually, text, slowness } = bench();
-    await openStage('Dunmarrow', 1);
-    await press('Search the catalog for this vehicle');
+    const { openStage, find, eventually, text, slowness, painted } = bench();
+    await openStage('Dunmarrow', 1, 'search');
     // So much that it does not end before it is stopped.
     for (const one of ['lift', 'spacer', 'axle ratio']) await tick(one);
     const slow = await slowness();
@@ -44,7 +43,7 @@ describe('what fits', () => {
       );
     const before = await judged();
     expect(await state()).toBe('stopped');
-    await driver.sleep(600);
+    for (let i = 0; i < 20; i++) await painted();
     expect(await judged()).toBe(before);
     await press('Go on', '//section[@id="search"]');
     await eventually(judged, (now) => now > before, 'it goes on from there');
@@ -54,6 +53,7 @@ describe('what fits', () => {
     await eventually(state, (is) => is === 'done', 'a smaller one ends');
     const words = await text('[data-testid="search-progress"]');
     const [, all, total] = /([\d,]+) of ([\d,]+) packages/.exec(words) ?? [];
+    expect(Number(total?.replaceAll(',', ''))).toBeGreaterThan(0);
     expect(all).toBe(total);
     expect(await text('[data-testid="ranking"]')).toMatch(/the largest tire|costs least/);
   });
@@ -118,19 +118,22 @@ describe('what fits', () => {
   });
 
   test('a wider zone and the shop’s rules take packages away, and say how many', async () => {
-    const { driver, eventually, text } = bench();
+    const { find, eventually, text } = bench();
     const kept = async (): Promise<number> =>
       Number(
         /judged, ([\d,]+) keep/.exec(await text('[data-testid="search-progress"]'))?.[1]?.replaceAll(',', ''),
       );
-    const ended = async (): Promise<void> => {
-      // Where little is left to judge it may be over before anybody looks.
-      await driver.wait(async () => (await state()) === 'running', 3000).catch(() => undefined);
+    const number = async (): Promise<string | null> =>
+      (await find('[data-testid="search-progress"]')).getAttribute('data-search');
+    /** Another search than that one has come to its end. */
+    const ended = async (before: string | null): Promise<void> => {
+      await eventually(number, (now) => now !== null && now !== before, 'it begins');
       await eventually(state, (is) => is === 'done', 'it ends');
     };
     const searched = async (): Promise<number> => {
+      const last = await number();
       await press('Search', '//section[@id="search"]');
-      await ended();
+      await ended(last);
       return kept();
     };
     const before = await kept();
@@ -142,8 +145,9 @@ describe('what fits', () => {
     const ruled = await searched();
     expect(ruled).toBeLessThanOrEqual(wider);
     // Enter in a field searches as the button does.
+    const last = await number();
     await fill('Budget', `1500${Key.ENTER}`, '//section[@id="search"]');
-    await ended();
+    await ended(last);
     const cheap = await kept();
     expect(cheap).toBeGreaterThan(0);
     expect(cheap).toBeLessThan(ruled);
@@ -194,8 +198,7 @@ describe('what fits', () => {
 
   test('a package is tried on every vehicle; the page is read again and still knows', async () => {
     const { openStage, driver, eventually, text } = bench();
-    await openStage('Uplands Seed Bank', 1);
-    await press('Search the catalog for this vehicle');
+    await openStage('Uplands Seed Bank', 1, 'search');
     await press('On which of our vehicles?');
     await eventually(
       () => driver.getCurrentUrl(),
@@ -236,15 +239,17 @@ describe('the catalog', () => {
       'it is refused',
     );
     await price.sendKeys(Key.chord(Key.CONTROL, 'a'), '412', Key.ENTER);
-    await driver.sleep(500);
-    await driver.navigate().refresh();
-    const again = await driver.findElement(
-      By.xpath('//label[starts-with(normalize-space(.), "Find")]//input'),
-    );
-    await again.sendKeys('34x10.50R17LT fellmark');
     await eventually(
-      async () =>
-        (await find('[data-testid="catalog"] input[aria-label^="price of Fellmark"]')).getAttribute('value'),
+      async () => {
+        await driver.navigate().refresh();
+        const again = await driver.findElement(
+          By.xpath('//label[starts-with(normalize-space(.), "Find")]//input'),
+        );
+        await again.sendKeys('34x10.50R17LT fellmark');
+        return (await find('[data-testid="catalog"] input[aria-label^="price of Fellmark"]')).getAttribute(
+          'value',
+        );
+      },
       (value) => value === '412',
       'it is stored',
     );

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { buildIfStale } from '../../command/build';
 import { ensureDatabase, startCluster } from '../../command/cluster';
 import { SCRATCH } from './browser';
-import { prepareDatabase } from '../../command/start';
+import { prepareDatabase } from '../../command/prepare';
 
 /** The demo shop, loaded once: each file begins from a copy of it. */
 export const TEMPLATE = 'demo_shop';

@@ -5,7 +5,7 @@ import { foldCorner } from '../../core/clearance/fold';
 import { mountedProfile } from '../../core/clearance/profile';
 import { AXLES } from '../../core/format/build';
 import { readBuild } from '../../core/format/read';
-import { MATERIALS } from '../../core/format/vehicle';
+import { MATERIALS } from '../../core/format/materials';
 import { exportStage } from '../../server/jobs';
 import { useBench } from './bench';
 
@@ -135,8 +135,8 @@ describe('the drawings', () => {
 
   test('the runner steps by a millimetre with the arrow keys', async () => {
     const { find, field, eventually, driver } = bench();
-    const runner = await find('[data-testid="runner-offset"]');
     const before = Number(await field('Offset'));
+    let runner = await find('[data-testid="runner-offset"]');
     await driver.executeScript('arguments[0].focus()', runner);
     await runner.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT);
     await eventually(
@@ -144,6 +144,7 @@ describe('the drawings', () => {
       (mm) => Number(mm) === before - 2,
       'two millimetres less offset',
     );
+    runner = await find('[data-testid="runner-offset"]');
     await runner.sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT);
     await eventually(
       () => field('Offset'),
@@ -186,7 +187,7 @@ describe('the drawings', () => {
     const { find, eventually, text, driver } = bench();
     const map = await find('[data-testid="lock-map"]');
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', map);
-    await driver.sleep(200);
+    await bench().painted();
     const lock = (): Promise<string> => text('[data-testid="pose-lock"]');
     await driver.actions({ async: true }).move({ origin: map, x: 120, y: 60 }).press().release().perform();
     const picked = await eventually(lock, (words) => /inside/.test(words), 'the pose is inside');
@@ -208,7 +209,7 @@ describe('the drawings', () => {
   test('pressing a pose in the table shows it, with the gap that the table says', async () => {
     const { openStage, eventually, text, driver } = bench();
     await openStage('Orrin Halyard', 3);
-    const row = await driver.findElement(By.css('[data-testid="touch-table"] tbody tr'));
+    const row = await driver.findElement(By.css('[data-testid="touch-table"] [data-rows="obstacles"] tr'));
     const gap = /-?\d+(\.\d)?(?= mm)/.exec(await row.getText())?.[0] ?? '';
     await driver.executeScript('arguments[0].click()', await row.findElement(By.css('button')));
     await eventually(
@@ -222,7 +223,7 @@ describe('the drawings', () => {
 describe('measuring', () => {
   test('a changed number moves the drawing and the verdict', async () => {
     const { openStage, type, eventually, settled, driver, saved } = bench();
-    await openStage('Selk Marten', 1);
+    await openStage('Selk Marten', 1, 'measure');
     const seam = await driver.findElement(
       By.xpath('//*[@data-testid="obstacle-table"]//button[contains(., "seam")]'),
     );
@@ -295,7 +296,7 @@ describe('cures', () => {
 
   test('a tire and a wheel are found in the catalog as they are typed', async () => {
     const { openStage, driver, keys, eventually, field, find } = bench();
-    await openStage('Haldane Rook', 2);
+    await openStage('Haldane Rook', 2, 'package');
     const picker = await driver.findElement(By.xpath('//input[@id=//label[.="or from the catalog"]/@for]'));
     await driver.executeScript(
       'arguments[0].scrollIntoView({ block: "center" }); arguments[0].focus()',
@@ -340,8 +341,9 @@ describe('a lock stop', () => {
     const stageId = Number(new URL(await driver.getCurrentUrl()).searchParams.get('stage'));
     const read = readBuild((await exportStage(database, stageId))?.file);
     if (!read.ok) throw new Error('the stage reads');
-    expect(read.build.package.lockStopDeg).toBe(20);
-    const { build } = read;
+    expect(read.value.package.lockStopDeg).toBe(20);
+    const { value: build } = read;
+    await bench().turn('fit');
     for (const axle of AXLES) {
       const button = await driver.findElement(By.css(`#fit input[type="radio"][value="${axle}"]`));
       await driver.executeScript('arguments[0].click()', button);

@@ -27,6 +27,25 @@ function write(name: string, text: string): string {
   return name;
 }
 
+describe('./vexlo template', () => {
+  const build = join(ROOT, 'demo', 'builds', 'halyard-1-tall-and-narrow.json');
+  const template = (...more: string[]) => vexlo('template', build, '--axle', 'front', ...more);
+  test('the seam as DXF, on its layers and from the right side, exit 0', () => {
+    const run = template('--obstacle', 'seam', '--side', 'right', '--to', 'dxf');
+    expect(run.status).toBe(0);
+    for (const words of ['EDGE', 'FOLD', 'MARKS', 'TEXT', 'RIGHT SIDE', 'EOF'])
+      expect(run.stdout).toContain(words);
+  });
+  test('what the planner refuses, and what is no obstacle, is told on standard error, exit 2', () => {
+    const refused = template('--obstacle', 'radius-arm', '--to', 'pdf');
+    expect(refused).toMatchObject({ status: 2, stdout: '' });
+    expect(refused.stderr).toMatch(/never cut|Nothing of the/);
+    const unknown = template('--obstacle', 'wing', '--to', 'svg');
+    expect(unknown).toMatchObject({ status: 2, stdout: '' });
+    expect(unknown.stderr).toContain('the ids are');
+  });
+});
+
 describe('./vexlo assess', () => {
   // Each file takes a process: what every build assesses to is tested in the core.
   test.each(['halyard-2-full-build', 'pylon-2-shoreline', 'rook-1-long-tour'])(
@@ -64,7 +83,12 @@ describe('./vexlo assess', () => {
 
 test('./vexlo bench --json prints one flat object with its keys', () => {
   const figures = JSON.parse(vexlo('bench', '--json', '--quick').stdout) as Record<string, number>;
-  expect(Object.values(figures).every((figure) => typeof figure === 'number' && figure > 0)).toBe(true);
+  // The whole zone may be met as exactly as a much finer grid meets it; all else takes time or counts something.
+  for (const [name, figure] of Object.entries(figures))
+    if (name === 'continuousWorstMm') expect(figure).toBeGreaterThanOrEqual(0);
+    else expect(figure, name).toBeGreaterThan(0);
+  // The least over the whole zone is no better than that of a much finer grid.
+  expect(figures['continuousWorstMm']).toBeLessThanOrEqual(0.1);
   // A ratio within one run: the kernel keeps its map and minima for at most 1.3 times the bare arithmetic.
   expect(figures['kernelVsBareLoop']).toBeLessThanOrEqual(1.3);
   expect(figures['assessMedianMs']).toBeGreaterThan(0);

@@ -85,7 +85,7 @@ describe('build files in and out', () => {
   test.each(Object.entries(demoTexts))('%s goes in and comes out byte for byte', async (_name, text) => {
     const read = readBuildText(text);
     if (!read.ok) throw new Error('faulty demo');
-    const { stageId } = await fresh(read.file);
+    const { stageId } = await fresh(read.value.file);
     const exported = await exportStage(db(), stageId);
     expect(exported && writeBuildText(exported.file)).toBe(text);
   });

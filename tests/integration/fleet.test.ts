@@ -110,7 +110,7 @@ test('a package is tried on every vehicle, each as the whole assessment would ju
       package: { ...asDelivered(file), tire, wheel },
     });
     if (!read.ok) throw new Error('it reads');
-    const { grade, fit } = assess(read.build);
+    const { grade, fit } = assess(read.value);
     expect(answer?.grade).toBe(grade);
     expect(answer?.leastMm).toBeCloseTo(Math.min(fit.front.leastClearanceMm, fit.rear.leastClearanceMm), 6);
   }

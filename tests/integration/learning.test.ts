@@ -1,3 +1,5 @@
+import { wordingText } from '../../core/wording';
+import { testReading } from '../testReading';
 import { as, contextIn, sent } from '../actor';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
@@ -7,7 +9,10 @@ import { dueIcs } from '../../formats/dueIcs';
 import { dueVehicles } from '../../server/due';
 import { createJob } from '../../server/createJob';
 import { importBuild, sheetData } from '../../server/jobs';
+import { documents } from '../../server/documents';
 import { learned } from '../../server/learned';
+import { takeOverReadings } from '../../server/takeOver';
+import { logOfJob } from '../../data/log';
 import { noteTry, progressOf, tryBody } from '../../server/lessons';
 import { timelineOfVehicle } from '../../server/vehicleTimeline';
 import { writeLog } from '../../server/log';
@@ -83,17 +88,7 @@ const reading = (more: object): LogEntry => ({
   by: 'Tester',
   stageId,
   kind: 'test-fit',
-  reading: {
-    axle: 'front',
-    side: 'left',
-    direction: 'forward',
-    stance: 'ride',
-    lockDeg: 0,
-    travelMm: 0,
-    obstacle: 'front-thing',
-    errorMm: 2,
-    ...more,
-  },
+  reading: testReading({ obstacle: 'front-thing', ...more }),
 });
 
 test('a reading is kept with what was predicted when it came, and stands on the accuracy board', async () => {
@@ -103,7 +98,86 @@ test('a reading is kept with what was predicted when it came, and stands on the 
   expect(accuracy.count).toBe(before.count + 1);
   expect(accuracy.touched).toBe(before.touched + 1);
   // Nobody predicted that it would touch.
-  expect(accuracy.misses.find(({ jobId: one }) => one === jobId)?.why).toContain('touched');
+  const miss = accuracy.misses.find(({ jobId: one }) => one === jobId);
+  expect(wordingText(miss?.why ?? '', 'metric')).toContain('touched');
+});
+
+describe('a reading', () => {
+  const mine = async () => (await learned(db())).accuracy;
+  const say = (entry: object) => ({
+    id: randomUUID(),
+    at: '2026-11-25T10:05',
+    by: 'Tester',
+    stageId,
+    ...entry,
+  });
+  const write = (entry: object) => writeLog(as(db(), 'Tester'), jobId, [say(entry) as LogEntry]);
+
+  test('is corrected and struck out by entries of their own, and what is learned follows', async () => {
+    const before = await mine();
+    const scuffed = reading({ mark: 'scuff' });
+    await writeLog(as(db(), 'Tester'), jobId, [scuffed]);
+    expect((await mine()).touched).toBe(before.touched + 1);
+    const seen = testReading({ obstacle: 'front-thing', clear: true });
+    expect((await write({ kind: 'corrected', of: scuffed.id, reading: seen })).ok).toBe(true);
+    expect(await mine()).toMatchObject({ count: before.count + 1, touched: before.touched });
+    expect((await write({ kind: 'struck', of: scuffed.id, why: 'another vehicle' })).ok).toBe(true);
+    expect(await mine()).toEqual(before);
+    expect((await write({ kind: 'restored', of: scuffed.id })).ok).toBe(true);
+    expect((await mine()).count).toBe(before.count + 1);
+    // All of it is kept.
+    const log = await logOfJob(db(), jobId);
+    expect(log.filter((entry) => 'of' in entry && entry.of === scuffed.id)).toHaveLength(3);
+    expect(log.find(({ id }) => id === scuffed.id)).toEqual(scuffed);
+  });
+
+  test('of another job, or of none, is not spoken of', async () => {
+    const answer = await write({ kind: 'struck', of: randomUUID(), why: 'misread' });
+    expect(answer).toMatchObject({ ok: false, refusal: { status: 422 } });
+    expect(JSON.stringify(answer)).toContain('0.of');
+  });
+});
+
+test('taking over is one step of undo, and what is learned follows it back and forth', async () => {
+  const actor = as(db(), 'Tester');
+  const sheet = await sheetData(db(), jobId);
+  const stage = sheet?.stages.find(({ id }) => id === stageId);
+  if (!sheet || !stage) throw new Error('there is no sheet');
+  const package_ = (stage.document as { package: object }).package;
+  const before = (await learned(db())).lifts;
+  const entry = {
+    id: randomUUID(),
+    at: '2026-11-25T11:00',
+    by: 'Tester',
+    stageId,
+    kind: 'reconciled' as const,
+    taken: [{ key: 'ride front', mm: -60, spreadMm: 2 }],
+  };
+  const taken = await takeOverReadings(actor, jobId, {
+    vehicle: {
+      version: sheet.vehicle.version,
+      document: { ...(sheet.vehicle.document as object), label: 'Found otherwise' },
+    },
+    stage: {
+      id: stageId,
+      version: stage.version,
+      document: { ...(stage.document as object), package: { ...package_, sagMm: { front: 60 } } },
+    },
+    entry,
+  });
+  if (!taken.ok) throw new Error(JSON.stringify(taken));
+  const after = (await learned(db())).lifts;
+  expect(after).not.toEqual(before);
+  const versionOf = async () => (await sheetData(db(), jobId))?.vehicle.version ?? 0;
+  const step = async (kind: 'undo' | 'redo') =>
+    documents.step(actor, { subject: 'vehicle', id: sheet.job.vehicleId, version: await versionOf() }, kind);
+  const undone = await step('undo');
+  expect(undone.ok && undone.value.map(({ subject }) => subject)).toEqual(['vehicle', 'stage']);
+  expect((await learned(db())).lifts).toEqual(before);
+  expect((await logOfJob(db(), jobId)).at(-1)).toMatchObject({ kind: 'struck', of: entry.id, by: 'Tester' });
+  expect((await step('redo')).ok).toBe(true);
+  expect((await learned(db())).lifts).toEqual(after);
+  expect((await step('undo')).ok).toBe(true);
 });
 
 test('the demo’s past is learned from: it predicts better than saying the same each time, and knows its makers', async () => {

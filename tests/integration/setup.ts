@@ -1,5 +1,5 @@
 import type { TestProject } from 'vitest/node';
-import { prepareDatabase } from '../../command/start';
+import { prepareDatabase } from '../../command/prepare';
 import { ensureDatabase, startCluster } from '../../command/cluster';
 
 declare module 'vitest' {

@@ -10,6 +10,9 @@ import { importBuild, jobVersions, removeStage } from '../../server/jobs';
 import { quoteSchema } from '../../core/format/quote';
 import { logBody, writeLog } from '../../server/log';
 import { paperOf } from '../../server/papers';
+import { currentShop } from '../../server/shop';
+import { planWeek, standsIn } from '../../core/planning/week';
+import { minuteOf } from '../../core/time/wallClock';
 import { updateJob } from '../../server/updateJob';
 import {
   acceptQuote,
@@ -67,6 +70,28 @@ test('work is stored with its version, and refused with what is stored where it 
   ).toBe(false);
   expect((await jobVersions(db(), jobId))?.work).toBe(2);
   expect((await plannedJobs(db())).find(({ id }) => id === jobId)?.work.tasks.length).toBe(work.tasks.length);
+});
+
+test('work that is ticked says which bay its vehicle stands in, and the plan keeps it there', async () => {
+  const { version, work } = await workOn(db(), jobId);
+  const ticked = { ...work, ticks: { ...work.ticks, raise: by } };
+  const stored = await changeWork(as(db(), 'Tester'), jobId, { version, work: ticked });
+  if (!stored.ok) throw new Error(JSON.stringify(stored));
+  const { raise, 'take-in': before } = stored.value.work.ticks;
+  const { settings } = await currentShop(db());
+  expect(settings.calendar.bays).toContain(raise?.bay);
+  // What was ticked before stays as it was signed.
+  expect(before?.at).toBe(by.at);
+  const job = (await plannedJobs(db())).find(({ id }) => id === jobId);
+  if (!job) throw new Error('it is not planned');
+  expect(standsIn(job.work)).toBe(raise?.bay);
+  const { tasks, plan } = planWeek([job], settings.calendar, minuteOf('2026-11-25T10:00'));
+  expect(tasks.filter(({ inBay }) => inBay).every((one) => one.standsIn === raise?.bay)).toBe(true);
+  const bays = new Set(plan.placed.flatMap(({ bay }) => bay ?? []));
+  expect([...bays]).toEqual([raise?.bay]);
+  // All of it ticked, it drives out.
+  const all = Object.fromEntries(job.work.tasks.map(({ id }) => [id, { ...by, bay: raise?.bay }]));
+  expect(standsIn({ ...job.work, ticks: all } as typeof job.work)).toBeUndefined();
 });
 
 test('what is wrong with it is named, and nothing is stored', async () => {

@@ -1,9 +1,25 @@
 import { ticks } from 'd3-array';
+import { lengthTicks, type LengthTick } from '../../core/units/lengthTicks';
+import { unitSize, type UnitSystem } from '../../core/units/quantity';
 
 /** The field of a chart that is drawn here: its size, and what is left for the figures at its left and foot. */
 export type ChartFrame = { width: number; height: number; left: number; foot: number };
 type Scale = (value: number) => number;
-type Axis = { from: number; to: number; steps: number; words?: string };
+type Axis = {
+  from: number;
+  to: number;
+  steps: number;
+  words?: string;
+  /** In which units its lengths are read; its values are then in that unit, and its marks those of a tape. */
+  lengthIn?: UnitSystem;
+};
+
+/** The marks of an axis: round decimals, or for lengths what a tape reads. */
+function marksOf({ from, to, steps, lengthIn }: Axis): readonly LengthTick[] {
+  if (lengthIn === undefined) return ticks(from, to, steps).map((at) => ({ at, words: String(at) }));
+  const per = unitSize('length', lengthIn);
+  return lengthTicks(from * per, to * per, steps, lengthIn);
+}
 
 const TOP = 6;
 
@@ -24,19 +40,19 @@ export function Axes({ frame, x, y }: { frame: ChartFrame; x: Axis; y: Axis }) {
   const low = height - foot;
   return (
     <g>
-      {ticks(x.from, x.to, x.steps).map((value) => (
+      {marksOf(x).map(({ at: value, words }) => (
         <g key={value}>
           <path className="rule" strokeDasharray="1 4" d={`M${atX(value)} ${TOP}V${low}`} />
           <text x={atX(value)} y={low + 16} fontSize={12} textAnchor="middle" className="quiet">
-            {value}
+            {words}
           </text>
         </g>
       ))}
-      {ticks(y.from, y.to, y.steps).map((value) => (
+      {marksOf(y).map(({ at: value, words }) => (
         <g key={value}>
           <path className="rule" strokeDasharray="1 4" d={`M${left} ${atY(value)}H${width}`} />
           <text x={left - 6} y={atY(value) + 4} fontSize={12} textAnchor="end" className="quiet">
-            {value}
+            {words}
           </text>
         </g>
       ))}

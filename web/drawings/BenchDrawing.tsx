@@ -4,7 +4,7 @@ import { VIEWS } from '../../core/clearance/outline';
 import type { Profile } from '../../core/clearance/profile';
 import { showWithUnit, type UnitSystem } from '../../core/units/quantity';
 import { CornerView, gapIn, type Frame } from './CornerView';
-import type { Layer } from './layers';
+import type { Layer } from '../../core/format/materials';
 import { Tape, type Runner } from './Tape';
 
 export type TapeOf = { fromMm: number; toMm: number; runners: Runner[] };
@@ -125,7 +125,7 @@ export function BenchDrawing({
           key={note}
           x={476}
           y={368 + i * 22}
-          fontSize={i === 0 ? 18 : 14}
+          fontSize={i === 0 ? 19 : 14.5}
           fontWeight={i === 0 ? 600 : 500}
         >
           {note}

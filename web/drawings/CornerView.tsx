@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { Point } from '../../core/clearance/contact';
 import { project, rimShadow, tireShadow, type Flat, type View } from '../../core/clearance/outline';
 import type { Profile } from '../../core/clearance/profile';
-import type { Layer } from './layers';
+import type { Layer } from '../../core/format/materials';
 import { PointHandle } from './PointHandle';
 
 /**
@@ -152,7 +152,7 @@ export function CornerView({
         <rect x={left} y={top} width={width} height={height} />
       </clipPath>
       <rect className="rule" x={left} y={top} width={width} height={height} />
-      <text x={left + 5} y={top - 4} fontSize={12} className="quiet">
+      <text x={left + 5} y={top - 4} fontSize={14} className="quiet">
         {frame.title}
       </text>
       <g clipPath={`url(#clip-${of}-${left})`}>
@@ -195,7 +195,7 @@ export function CornerView({
             {gap.words && (
               <text
                 className="gap-text"
-                fontSize={15}
+                fontSize={17}
                 x={ends[0][0] + (toRight ? 9 : -9)}
                 y={Math.min(top + height - 8, Math.max(top + 16, ends[0][1] - 8))}
                 textAnchor={toRight ? 'start' : 'end'}
@@ -224,7 +224,7 @@ function GuideLine({ from, to, words }: { from: Flat; to: Flat; words: string })
       <path className="guide" d={`M${from.join(' ')}L${to.join(' ')}${tick(from)}${tick(to)}`} />
       <text
         className="gap-text"
-        fontSize={16}
+        fontSize={18}
         x={(from[0] + to[0]) / 2 + 8}
         y={(from[1] + to[1]) / 2 - 6}
         paintOrder="stroke"

@@ -18,10 +18,11 @@ export function GradeMark({
   word?: boolean;
 }) {
   return (
-    <span className="inline-flex items-center gap-1.5 whitespace-nowrap" data-grade={grade}>
+    <span className="inline-flex items-baseline gap-1.5 whitespace-nowrap" data-grade={grade}>
       <svg
         width={size}
         height={size}
+        className="self-center"
         viewBox="0 0 20 20"
         role="img"
         aria-label={word ? undefined : GRADE_WORDS[grade]}

@@ -15,9 +15,9 @@ type Props = {
   names: Readonly<Record<string, string>>;
 };
 
-const WIDTH = 460;
-const HEIGHT = 300;
-const PLOT = { left: 52, right: 12, top: 12, bottom: 40 };
+const WIDTH = 716;
+const HEIGHT = 152;
+const PLOT = { left: 52, right: 12, top: 8, bottom: 34 };
 const plotWidth = WIDTH - PLOT.left - PLOT.right;
 const plotHeight = HEIGHT - PLOT.top - PLOT.bottom;
 /** Beyond this clearance a cell is left as paper. */

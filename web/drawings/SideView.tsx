@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { Vehicle } from '../../core/format/build';
 import { useRunner } from './slider';
+import { showRounded, type UnitSystem } from '../../core/units/quantity';
 
 type Mass = { label: string; massKg: number; behindFrontAxleMm: number; heightMm: number };
 type Props = {
@@ -8,6 +9,7 @@ type Props = {
   masses: readonly Mass[];
   tireRadiusMm: number;
   say: (kg: number) => string;
+  units: UnitSystem;
   move: (index: number, behindFrontAxleMm: number) => void;
   disabled: boolean;
 };
@@ -24,6 +26,7 @@ function Thing({
   perUnit,
   scale,
   say,
+  units,
   move,
   disabled,
 }: {
@@ -33,6 +36,7 @@ function Thing({
   perUnit: number;
   scale: () => number;
   say: (kg: number) => string;
+  units: UnitSystem;
   move: (mm: number) => void;
   disabled: boolean;
 }) {
@@ -42,7 +46,7 @@ function Thing({
     min: -2000,
     max: 8000,
     step: 10,
-    text: `${mass.behindFrontAxleMm} mm behind the front axle`,
+    text: `${showRounded(mass.behindFrontAxleMm, 'length', units)} behind the front axle`,
     perX: perUnit,
     scale,
     move,
@@ -59,7 +63,7 @@ function Thing({
 }
 
 /** The vehicle from its left side, drawn from its wheelbase and tires alone; what is added is dragged along it. */
-export function SideView({ vehicle, masses, tireRadiusMm, say, move, disabled }: Props) {
+export function SideView({ vehicle, masses, tireRadiusMm, say, units, move, disabled }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const perUnit = (vehicle.wheelbaseMm + 2 * OVERHANG_MM) / WIDTH;
   const x = (behindMm: number): number => (behindMm + OVERHANG_MM) / perUnit;
@@ -114,6 +118,7 @@ export function SideView({ vehicle, masses, tireRadiusMm, say, move, disabled }:
           perUnit={perUnit}
           scale={scale}
           say={say}
+          units={units}
           move={(mm) => move(i, mm)}
           disabled={disabled}
         />

@@ -81,7 +81,7 @@ function TapeRunner({
       <polygon className="runner" points={points} />
       <text
         className="runner-text"
-        fontSize={13}
+        fontSize={15}
         x={upright ? base + side * 3 : 0}
         y={upright ? 4.5 : base + (side > 0 ? 13 : -4)}
         textAnchor={upright ? (side > 0 ? 'start' : 'end') : 'middle'}
@@ -137,7 +137,7 @@ export function Tape({ upright, x, y, lengthPx, fromMm, toMm, units, runners, sc
       {ticks.filter(isLarge).map((mm) => (
         <text
           key={mm}
-          fontSize={10}
+          fontSize={12}
           className="quiet"
           textAnchor={upright ? 'end' : 'middle'}
           x={upright ? 15 : at(mm)}

@@ -3,7 +3,7 @@ import type { Fold, FoldWindow } from '../../core/clearance/fold';
 import { tireOutline, type Profile } from '../../core/clearance/profile';
 import { showWithUnit, type UnitSystem } from '../../core/units/quantity';
 import { colour, onTheme } from './colour';
-import type { Layer } from './layers';
+import type { Layer } from '../../core/format/materials';
 import { useRunner } from './slider';
 
 /** What the handles change: the overall diameter, the section width, the centre plane (mm). */
@@ -22,7 +22,7 @@ type Props = {
   disabled: boolean;
 };
 
-const WIDTH = 620;
+const WIDTH = 450;
 const HATCH_PX = 6;
 
 /** Pixels per cell: enough for the hatching to be read, few enough to be painted while a hand drags. */
@@ -189,7 +189,7 @@ export function WheelSection({
         <line x1={x(0)} x2={x(0)} y1={0} y2={height} className="thin" strokeDasharray="12 3 2 3" />
         <text
           x={x(0) + 4}
-          y={height - 6}
+          y={16}
           fontSize={12}
           className="quiet"
           paintOrder="stroke"

@@ -1,10 +1,13 @@
 import type { Fault } from '../../core/format/fields';
+import { refusalText } from '../../core/wording';
+import { $units } from './units';
 
 /** What an endpoint answered, or that it could not be reached. */
 export type Answer<T> =
   | { kind: 'ok'; value: T }
   | { kind: 'refused'; status: number; message: string; faults: Fault[]; current?: unknown }
-  | { kind: 'unreachable' };
+  /** Nobody was there, or it was not able to: `why` is what it said. */
+  | { kind: 'unreachable'; why?: string };
 
 /** One request to the server. Never throws: a lost connection is an answer like any other. A text goes as it is. */
 export async function send<T>(
@@ -35,7 +38,8 @@ export async function send<T>(
       current?: unknown;
     };
     // A gateway that stands in for a server that is down is a lost connection, not a refusal.
-    if (response.status >= 502 && response.status <= 504) return { kind: 'unreachable' };
+    if (response.status >= 502 && response.status <= 504)
+      return { kind: 'unreachable', ...(response.status === 503 ? { why: message } : {}) };
     return { kind: 'refused', status: response.status, message, faults, current };
   } catch {
     return { kind: 'unreachable' };
@@ -47,5 +51,6 @@ export function refusalWords(answer: Exclude<Answer<unknown>, { kind: 'ok' }>, b
   if (answer.kind === 'unreachable') return 'No connection: not stored. Try again when it is back.';
   const [fault] = answer.faults;
   if (!fault) return answer.message;
-  return bare ? fault.message : `${fault.path} ${fault.message}`;
+  const words = refusalText(fault.message, $units.get());
+  return bare ? words : `${fault.path} ${words}`;
 }

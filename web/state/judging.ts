@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
 import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
-import { assessWorker } from './workerQuery';
+import { askWorker } from './workerQuery';
 import { latestOnly } from '../workers/latest';
 import { $active, $assessment, $build, $cures, $dragging, $pose, put } from './store';
 
@@ -24,7 +24,7 @@ export function startJudging(): () => void {
     toast(`The computation failed: ${error instanceof Error ? error.message : String(error)}`);
   };
   const judge = latestOnly(
-    (build: Build) => assessWorker('judge').judge(build),
+    (build: Build) => askWorker('judge', (api) => api.judge(build)),
     (assessment, build) => {
       const stage = $active.get();
       $assessment.set({ build, assessment });
@@ -36,7 +36,7 @@ export function startJudging(): () => void {
     fail,
   );
   const cure = latestOnly(
-    (build: Build) => assessWorker('patient').cures(build),
+    (build: Build) => askWorker('patient', (api) => api.cures(build)),
     (corners, build) => $cures.set({ build, corners }),
     fail,
   );

@@ -1,3 +1,4 @@
+import { $personName } from './preferences';
 import { $work, takeWork } from './work';
 import { toast } from 'sonner';
 import { changesBetween, overlap, withChanges } from '../../core/history/diff';
@@ -13,6 +14,7 @@ import {
   $jobHead,
   $save,
   $stages,
+  $stepped,
   $vehicle,
   current,
   onEdit,
@@ -95,7 +97,7 @@ async function saveOnce(doc: Doc): Promise<void> {
     document: sent,
   });
   if (answer.kind === 'unreachable') {
-    $save.set({ kind: 'offline' });
+    $save.set({ kind: 'offline', ...(answer.why ? { why: answer.why } : {}) });
     schedule(doc, RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)] ?? 15_000);
     return;
   }
@@ -171,11 +173,25 @@ async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
     `/api/documents/${doc.subject}/${doc.id}/${kind}`,
     { version: doc.version },
   );
-  if (answer.kind === 'ok') showStored([answer.value, ...answer.value.also]);
-  else if (answer.kind === 'unreachable') toast(`No connection: ${kind} works again when it is back.`);
+  if (answer.kind === 'ok') {
+    showStored([answer.value, ...answer.value.also]);
+    $stepped.set($stepped.get() + 1);
+    const by = doc[kind]?.by;
+    // On a sheet of two people the latest change may be the other’s: that is said, and can be put back.
+    if (by !== undefined && by !== $personName.get())
+      toast(`${kind === 'undo' ? 'Took back' : 'Made again'} what ${by} changed.`, {
+        action: {
+          label: kind === 'undo' ? 'Put it back' : 'Take it back',
+          onClick: () => void step(kind === 'undo' ? 'redo' : 'undo'),
+        },
+      });
+  } else if (answer.kind === 'unreachable') toast(`No connection: ${kind} works again when it is back.`);
   else if (answer.status === 409) reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
   else toast(answer.message);
 }
+
+const versionsNow = (): string =>
+  [$jobHead.get(), ...allDocs()].map((doc) => `${doc?.id}:${doc?.version}`).join(' ');
 
 /** Takes in what others changed, where nothing of ours waits to be stored. */
 export async function pollRemote(): Promise<void> {
@@ -183,7 +199,7 @@ export async function pollRemote(): Promise<void> {
   if (!job || document.hidden || allDocs().some(dirty) || inFlight.size > 0) return;
   const versions = await send<JobVersions>('GET', `/api/jobs/${job.id}/versions`);
   if (versions.kind === 'unreachable') {
-    $save.set({ kind: 'offline' });
+    $save.set({ kind: 'offline', ...(versions.why ? { why: versions.why } : {}) });
     return;
   }
   if ($save.get().kind === 'offline') $save.set({ kind: 'saved', at: null });
@@ -197,8 +213,10 @@ export async function pollRemote(): Promise<void> {
     mine.length === Object.keys(stages).length &&
     mine.every(({ id, version }) => stages[id] === version);
   if (same) return;
+  const before = versionsNow();
   const data = await send<SheetData>('GET', `/api/jobs/${job.id}`);
-  if (data.kind !== 'ok' || allDocs().some(dirty)) return;
+  // What was stored from here while the answer was on its way may not be in it: the next look is of both.
+  if (data.kind !== 'ok' || allDocs().some(dirty) || versionsNow() !== before) return;
   const seen = new Map(allDocs().map((doc) => [name(doc), doc.document]));
   hydrate(data.value);
   const changed = allDocs().flatMap((doc) => {

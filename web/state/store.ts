@@ -6,7 +6,6 @@ import type { Grade } from '../../core/clearance/grade';
 import type { Json } from '../../core/history/diff';
 import { SHIPPED_RULES } from '../../core/format/rules';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
-import type { UnitSystem } from '../../core/units/quantity';
 import type { Subject } from '../../server/versioned';
 import type { SheetData } from '../../server/jobs';
 import type { ShopSettings } from '../../server/shop';
@@ -22,8 +21,8 @@ export type Doc = {
   version: number;
   base: Json;
   document: Json;
-  undo: { id: number } | null;
-  redo: { id: number } | null;
+  undo: { id: number; by: string } | null;
+  redo: { id: number; by: string } | null;
 };
 export type StageDoc = Doc & { position: number; label: string; grade: Grade };
 
@@ -31,7 +30,7 @@ export type SaveState =
   | { kind: 'saved'; at: string | null }
   | { kind: 'waiting' }
   | { kind: 'saving' }
-  | { kind: 'offline' }
+  | { kind: 'offline'; why?: string }
   | { kind: 'refused'; message: string };
 
 export const $job = atom<SheetData['job'] | null>(null);
@@ -43,7 +42,7 @@ export const $activeId = atom<number>(0);
 export const $save = atom<SaveState>({ kind: 'saved', at: null });
 /** Whether a hand holds a runner: what it drags is stored once, when it lets go, and undone in one step. */
 export const $dragging = atom(false);
-export const $units = atom<UnitSystem>('metric');
+export { $units } from './units';
 export const $theme = atom<'auto' | 'light' | 'dark'>('auto');
 export const $assessment = atom<{ build: Build; assessment: Assessment } | null>(null);
 export const $cures = atom<{ build: Build; corners: CornerCures[] } | null>(null);
@@ -61,6 +60,8 @@ export const $shop = atom<ShopSettings>({
   due: SHIPPED_DUE,
   units: 'metric',
 });
+/** Counts what was taken back or made again: what is kept beside the documents is looked at anew. */
+export const $stepped = atom(0);
 /** The pose that all drawings share: axle, lock angle and travel from ride height. */
 export const $pose = map<{ axle: AxleName; lockDeg: number; travelMm: number }>({
   axle: 'front',
@@ -124,10 +125,10 @@ function readParts(vehicle: Doc, stage: StageDoc): ReturnType<typeof readBuild> 
   const document = stageFileOf(stage);
   if (last?.vehicle !== vehicle.document) {
     const read = readBuild(fileOf(vehicle, stage));
-    if (read.ok) last = { vehicle: vehicle.document, stage: document, build: read.build };
+    if (read.ok) last = { vehicle: vehicle.document, stage: document, build: read.value };
     return read;
   }
-  if (last.stage === document) return { ok: true, build: last.build };
+  if (last.stage === document) return { ok: true, value: last.build };
   const read = readStage(last.build.vehicle, document);
   if (!read.ok) return read;
   const before = last;
@@ -135,19 +136,19 @@ function readParts(vehicle: Doc, stage: StageDoc): ReturnType<typeof readBuild> 
     ([key]) => before.stage.package[key as 'tire'] === document.package[key as 'tire'],
   );
   const build: Build = {
-    ...read.build,
-    package: { ...read.build.package, ...Object.fromEntries(kept) },
-    use: before.stage.use === document.use ? before.build.use : read.build.use,
+    ...read.value,
+    package: { ...read.value.package, ...Object.fromEntries(kept) },
+    use: before.stage.use === document.use ? before.build.use : read.value.use,
   };
   last = { vehicle: vehicle.document, stage: document, build };
-  return { ok: true, build };
+  return { ok: true, value: build };
 }
 
 /** The build on the page, the same object as long as its documents are: versions and grades do not make a new one. */
 export const $build = computed([$vehicle, $active], (vehicle, stage): Build | null => {
   if (!vehicle || !stage) return null;
   const read = readParts(vehicle, stage);
-  return read.ok ? read.build : null;
+  return read.ok ? read.value : null;
 });
 
 export const stageFileOf = (stage: StageDoc): StageDocument => stage.document as StageDocument;

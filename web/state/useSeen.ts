@@ -10,7 +10,8 @@ export function useSeen<E extends Element>(): [ref: RefObject<E | null>, seen: b
   useEffect(() => {
     if (!ref.current) return undefined;
     const watch = new IntersectionObserver(
-      (entries) => setSeen(entries.some(({ isIntersecting }) => isIntersecting)),
+      // Of several that come together the last one is how it stands now.
+      (entries) => setSeen(entries.at(-1)?.isIntersecting ?? false),
       { rootMargin: AHEAD },
     );
     watch.observe(ref.current);

@@ -3,23 +3,21 @@ import { useEffect, useRef, useState } from 'react';
 import type { AssessApi } from '../workers/assess.worker';
 import { latestOnly } from '../workers/latest';
 import { $dragging } from './store';
+import { handsOf } from '../workers/hand';
 
 /**
  * Who answers: `judge` every move of the hand, `section` the drawings that go with it, `patient` what may take its time.
  * Each is one worker for the whole page, begun when it is first asked.
  */
 export type WorkerName = 'judge' | 'section' | 'patient';
-const begun: Partial<Record<WorkerName, Remote<AssessApi>>> = {};
-
-export function assessWorker(name: WorkerName): Remote<AssessApi> {
-  return (begun[name] ??= wrap<AssessApi>(
-    new Worker(new URL('../workers/assess.worker.ts', import.meta.url), { type: 'module', name }),
-  ));
-}
+export const askWorker = handsOf<WorkerName, Remote<AssessApi>>(
+  (name) => new Worker(new URL('../workers/assess.worker.ts', import.meta.url), { type: 'module', name }),
+  (worker) => wrap<AssessApi>(worker),
+);
 
 /** One question to the worker that may take its time. */
 export function queryWorker<T>(ask: (api: Remote<AssessApi>) => Promise<T>): Promise<T> {
-  return ask(assessWorker('patient'));
+  return askWorker('patient', ask);
 }
 
 const STILL_MS = 400;
@@ -67,7 +65,7 @@ export function useWorkerQuery<Input extends object, T>(
   useEffect(() => {
     let here = true;
     push.current = latestOnly(
-      (asked: Input) => ask(assessWorker(worker), asked),
+      (asked: Input) => askWorker(worker, (api) => ask(api, asked)),
       (value, asked) => {
         if (here) setAnswer({ input: asked, value });
       },

@@ -1,11 +1,22 @@
 import type { ComponentType, ReactNode } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
+import { Button } from './Button';
 
 /**
  * Keeps a part of the page that fails from taking the rest with it: it says what failed, and loads again when it is asked to.
- * What was typed stays, since it does not live in the part.
+ * What was typed stays, since it does not live in the part. `again` is what loads it again, if drawing it anew would not.
  */
-export function Boundary({ what, id, children }: { what: string; id?: string; children: ReactNode }) {
+export function Boundary({
+  what,
+  id,
+  again,
+  children,
+}: {
+  what: string;
+  id?: string;
+  again?: () => void;
+  children: ReactNode;
+}) {
   return (
     <ErrorBoundary
       onError={(error) => console.error(`${what} failed:`, error)}
@@ -16,9 +27,9 @@ export function Boundary({ what, id, children }: { what: string; id?: string; ch
             ▲ This part of the page failed: {error instanceof Error ? error.message : String(error)}. What you
             typed is kept, and the rest goes on.
           </p>
-          <button type="button" className="plain-button mt-2" onClick={resetErrorBoundary}>
+          <Button className="mt-2" onClick={again ?? resetErrorBoundary}>
             Load it again
-          </button>
+          </Button>
         </section>
       )}
     >

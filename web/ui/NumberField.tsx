@@ -1,7 +1,10 @@
+import { refusalText } from '../../core/wording';
 import { useStore } from '@nanostores/react';
-import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { meantNear } from '../../core/measure/standing';
 import { readQuantity, show, showWithUnit, unitOf, type Quantity } from '../../core/units/quantity';
 import { $units, type Edited } from '../state/store';
+import { Offers } from './Offers';
 import { useTyped } from './useTyped';
 
 type Props = {
@@ -19,6 +22,10 @@ type Props = {
   /** One step of the arrow keys, in the chosen unit. */
   step?: number;
   hideLabel?: boolean;
+  /** Without its unit, where a table's head says it. */
+  bare?: boolean;
+  /** One line high, for a cell of a table: its measure in the other units is in its title. */
+  dense?: boolean;
   /** Takes the value in when the field is left or Enter is pressed, not with every key: for what is checked as a whole. */
   whenLeft?: boolean;
 };
@@ -43,21 +50,30 @@ export function NumberField({
   hint,
   step,
   hideLabel,
+  bare,
+  dense,
   whenLeft,
 }: Props) {
   const units = useStore($units);
   const id = useId();
   const [typed, setTyped] = useTyped(value);
   const [fault, setFault] = useState<string | null>(null);
+  const [offers, setOffers] = useState<{ typedMm: number; meantMm: readonly number[] } | null>(null);
+  /** What stood there when the hand came to it. */
+  const stood = useRef(value);
+  const isLength = quantity === 'length';
   const unit = unitOf(quantity, units);
   const text = typed ?? (value === undefined ? '' : show(value, quantity, units));
   const attempt = (next: number | undefined): boolean => {
     const edited = take(next);
+    const near = isLength && next !== undefined && stood.current ? meantNear(next, stood.current) : undefined;
+    setOffers(next !== undefined && near !== undefined ? { typedMm: next, meantMm: [near] } : null);
     if (edited.ok) {
       setFault(null);
       return true;
     }
     const mine = edited.faults.find((one) => one.path === path) ?? edited.faults[0];
+    if (next !== undefined && mine?.meantMm) setOffers({ typedMm: next, meantMm: mine.meantMm });
     setFault(mine ? (mine.path === path ? mine.message : `${mine.path} ${mine.message}`) : 'cannot be taken');
     return false;
   };
@@ -81,7 +97,10 @@ export function NumberField({
   const leave = (): boolean => whenLeft !== true || typed === null || settle(typed);
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>): void => {
     if (event.key === 'Escape') {
+      // Back to what it was when the hand came to it, whatever was taken in since.
       setTyped(null);
+      if (value !== stood.current) attempt(stood.current);
+      setOffers(null);
       setFault(null);
     }
     if (event.key === 'Enter') {
@@ -97,6 +116,10 @@ export function NumberField({
       attempt(inch ? value + by : Math.round((value + by) * 1e6) / 1e6);
     }
   };
+  const choose = (mm: number): void => {
+    setTyped(null);
+    if (attempt(mm)) setOffers(null);
+  };
   const other = units === 'metric' ? 'inch' : 'metric';
   const both =
     quantity === 'length' && value !== undefined ? showWithUnit(value, quantity, other) : undefined;
@@ -108,7 +131,8 @@ export function NumberField({
       <div className="relative">
         <input
           id={id}
-          className="field-box pr-10 text-[1.05rem] font-medium"
+          className={`field-box font-medium ${bare ? '' : 'pr-10'} ${dense ? 'min-h-[1.7rem] py-0' : 'text-[1.05rem]'}`}
+          title={dense ? both : undefined}
           data-field=""
           data-path={path}
           inputMode="decimal"
@@ -119,19 +143,34 @@ export function NumberField({
           aria-invalid={fault !== null}
           aria-describedby={fault ? `${id}-fault` : undefined}
           onChange={(event) => type(event.target.value)}
-          onFocus={(event) => event.target.select()}
+          onFocus={(event) => {
+            stood.current = value;
+            event.target.select();
+          }}
           onBlur={() => (fault === null && leave() ? setTyped(null) : undefined)}
           onKeyDown={onKeyDown}
         />
-        <span className="text-graphite pointer-events-none absolute top-1.5 right-2 text-sm" aria-hidden>
-          {unit}
-        </span>
+        {!bare && (
+          <span
+            className={`text-graphite pointer-events-none absolute right-2 text-sm ${dense ? 'top-1' : 'top-1.5'}`}
+            aria-hidden
+          >
+            {unit}
+          </span>
+        )}
       </div>
+      {offers && (
+        <p role="status" className="mt-0.5 text-sm">
+          Did you mean
+          <Offers {...offers} choose={choose} />
+        </p>
+      )}
       {fault ? (
         <p id={`${id}-fault`} role="alert" className="text-ink mt-0.5 text-sm font-medium">
-          ▲ {label} {fault}
+          ▲ {fault.startsWith('As it stands') ? `${label}: ` : `${label} `}
+          {refusalText(fault, units)}
         </p>
-      ) : hint || both ? (
+      ) : hint || (both && !dense) ? (
         <p className="text-graphite text-[0.8rem] leading-tight">
           {both}
           {both && hint ? ' · ' : ''}

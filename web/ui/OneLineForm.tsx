@@ -1,3 +1,4 @@
+import { Button } from './Button';
 type Props = {
   label: string;
   value: string;
@@ -56,9 +57,7 @@ export function OneLineForm({
       ) : (
         field
       )}
-      <button type="submit" className="plain-button">
-        {words}
-      </button>
+      <Button type="submit">{words}</Button>
     </form>
   );
 }

@@ -1,6 +1,8 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Fragment, useState, type ReactNode } from 'react';
+import { readQuantity, type Quantity, type UnitSystem } from '../../core/units/quantity';
 import { SheetDialog } from './Dialog';
+import { Button } from './Button';
 
 /** A row under edit: everything as it is typed. */
 export type Row<K extends string> = { key: number } & Record<K, string>;
@@ -31,6 +33,12 @@ export const rowsOf = <K extends string>(list: readonly Record<K, string>[]): Ro
 export function typedNumber(text: string): number {
   const value = text.trim() === '' ? NaN : Number(text.replace(',', '.'));
   return Number.isFinite(value) ? value : (text as unknown as number);
+}
+
+/** The same of a quantity that is typed in the units of the person, as it is stored. */
+export function typedQuantity(text: string, quantity: Quantity, units: UnitSystem): number {
+  const read = readQuantity(text, quantity, units);
+  return read.ok ? read.value : (text as unknown as number);
 }
 
 function Cell<K extends string>({
@@ -142,13 +150,12 @@ export function AddRow<K extends string>({
   setRows: (rows: Row<K>[]) => void;
 }) {
   return (
-    <button
-      type="button"
-      className="plain-button flex items-center gap-1"
+    <Button
+      className="flex items-center gap-1"
       onClick={() => setRows([...rows, { ...blank, key: Math.max(-1, ...rows.map(({ key }) => key)) + 1 }])}
     >
       <Plus size={16} aria-hidden /> {words}
-    </button>
+    </Button>
   );
 }
 
@@ -190,9 +197,9 @@ export function RowsDialog({ title, intro, wide, close, store, children, tools }
         )}
         <div className="flex flex-wrap gap-2">
           {tools?.(setFault)}
-          <button type="submit" className="plain-button ml-auto font-semibold">
+          <Button type="submit" className="ml-auto font-semibold">
             Store
-          </button>
+          </Button>
         </div>
       </form>
     </SheetDialog>

@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { Edited } from '../state/store';
 import { nextField } from './NumberField';
 import { useTyped } from './useTyped';
@@ -18,6 +18,8 @@ export function TextField({ label, value, path, take, disabled, className, hideL
   const id = useId();
   const [typed, setTyped] = useTyped(value);
   const [fault, setFault] = useState<string | null>(null);
+  /** What stood there when the hand came to it. */
+  const stood = useRef(value);
   const type = (text: string): void => {
     setTyped(text);
     const edited = take(text);
@@ -41,9 +43,13 @@ export function TextField({ label, value, path, take, disabled, className, hideL
         aria-invalid={fault !== null}
         aria-describedby={fault ? `${id}-fault` : undefined}
         onChange={(event) => type(event.target.value)}
+        onFocus={() => {
+          stood.current = value;
+        }}
         onBlur={() => fault === null && setTyped(null)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') {
+            if (value !== stood.current) take(stood.current);
             setTyped(null);
             setFault(null);
           }

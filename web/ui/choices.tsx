@@ -1,4 +1,8 @@
+import { AXLES, type AxleName } from '../../core/format/fields';
 import { useId } from 'react';
+
+/** The ends of a vehicle as a heading or a choice says them. */
+export const AXLE_WORDS: Readonly<Record<AxleName, string>> = { front: 'Front', rear: 'Rear' };
 
 type Option<T extends string> = readonly [value: T, words: string];
 
@@ -14,9 +18,9 @@ type Props<T extends string> = {
 export function Segments<T extends string>({ label, value, options, choose, disabled }: Props<T>) {
   const name = useId();
   return (
-    <fieldset className="flex items-center gap-2" disabled={disabled}>
+    <fieldset className="flex min-w-0 items-center gap-2" disabled={disabled}>
       <legend className="caption float-left pr-2">{label}</legend>
-      <div className="border-line flex border">
+      <div className="border-line flex flex-wrap border">
         {options.map(([option, words]) => (
           <label
             key={option}
@@ -61,5 +65,27 @@ export function Choice<T extends string>({ label, value, options, choose, disabl
         ))}
       </select>
     </div>
+  );
+}
+
+/** Which end of the vehicle is looked at; `axles` where not both can be. */
+export function AxleSwitch({
+  value,
+  choose,
+  label = 'Axle',
+  axles = AXLES,
+}: {
+  value: AxleName;
+  choose: (axle: AxleName) => void;
+  label?: string;
+  axles?: readonly AxleName[];
+}) {
+  return (
+    <Segments
+      label={label}
+      value={value}
+      options={axles.map((one) => [one, AXLE_WORDS[one]] as const)}
+      choose={choose}
+    />
   );
 }

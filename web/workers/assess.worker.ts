@@ -1,3 +1,4 @@
+import type { Result } from '../../core/result';
 import { expose } from 'comlink';
 import { assess, type Assessment } from '../../core/assess';
 import type { AxleName, Build } from '../../core/format/build';
@@ -17,7 +18,7 @@ import { calculatedTire, tireSize } from '../../core/tire/size';
 import type { LogFile } from '../../formats/roadLogFile';
 import type { Fact, LessonVerdict, Values } from '../../core/training/lesson';
 import { lessonById } from '../../core/training/lessons';
-import { MATERIALS } from '../../core/format/vehicle';
+import { MATERIALS } from '../../core/format/materials';
 import type { TestReading } from '../../core/format/testFit';
 
 export type TestFitAnswer = { reconciled: Reconciled; compared: AxleCompared[]; next: Suggestion[] };
@@ -29,7 +30,7 @@ export type LessonAnswer = {
 };
 export type PlannedCut = { cut: EdgeCut; marking: Marking };
 export type LogText = { name: string; text: string };
-export type LogAnswer = { ok: true; fit: LogFit } | { ok: false; message: string; drop: boolean };
+export type LogAnswer = Result<LogFit, { message: string; drop: boolean }>;
 
 /** What the page asks of its workers. Builds go in checked; everything that comes back is plain data. */
 const api = {
@@ -92,12 +93,12 @@ const api = {
     for (const { name, text } of texts) {
       const read = readLogFile(text, name);
       if (!read.ok) return { ok: false, message: read.message, drop: true };
-      files.push(read.file);
+      files.push(read.value);
     }
     const joined = roadLogOf(files);
     if (!joined.ok) return { ...joined, drop: false };
     const { tire, wheel, axleRatio } = build.package;
-    const answer = fitLog(joined.log, {
+    const answer = fitLog(joined.value, {
       gears: build.vehicle.powertrain?.gears ?? [],
       axleRatio: axleRatio ?? build.vehicle.stock.axleRatio,
       // Against the size, not against turns per km that an earlier log may have given.

@@ -76,7 +76,7 @@ const api = {
     const read = await toTheEnd(readCloud(bytes, file.name), progress);
     if (!read) return STOPPED;
     if (!read.ok) return { ok: false, message: `${file.name}, ${read.message}` };
-    const { xyz } = read;
+    const { value: xyz } = read;
     if (perUnit !== 1) for (let k = 0; k < xyz.length; k++) xyz[k] = (xyz[k] ?? 0) * perUnit;
     cloud = { xyz, part: new Uint8Array(xyz.length / 3) };
     return { ok: true, summary: changed() };
@@ -85,7 +85,7 @@ const api = {
   align(picks: Picks, side: Side): Answer<{ summary: ScanSummary }> {
     const aligned = alignment(picks, middle(), side);
     if (!aligned.ok) return aligned;
-    place(cloud.xyz, aligned.placement);
+    place(cloud.xyz, aligned.value);
     return { ok: true, summary: changed() };
   },
 
@@ -156,7 +156,6 @@ const api = {
     );
     if (!result) return STOPPED;
     swept = result;
-    const locks = corner.grid.lockDeg.length;
     return {
       ok: true,
       ms: performance.now() - from,
@@ -164,8 +163,8 @@ const api = {
         const pose = result.leastPose[i] ?? -1;
         return {
           leastMm: pose < 0 ? null : (result.least[i] ?? null),
-          lockDeg: corner.grid.lockDeg[pose % locks] ?? 0,
-          travelMm: corner.grid.travelMm[Math.floor(pose / locks)] ?? 0,
+          lockDeg: corner.poses.lockDeg[pose] ?? 0,
+          travelMm: (corner.poses.hubMm[pose] ?? corner.travel.rideMm) - corner.travel.rideMm,
         };
       }),
     };

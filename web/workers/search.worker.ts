@@ -5,6 +5,7 @@ import { preview } from '../../core/search/preview';
 import { choiceOf, type Found } from '../../core/search/found';
 import type { SearchState } from '../../core/search/search';
 import { buildOf, type Space } from '../../core/search/space';
+import { closeLook, type CloseLook } from '../../core/search/closeLook';
 import { partsOf, summaryOf, whyNot, type Summary, type Why } from '../../core/search/summary';
 import { poolOf, type WorkerPool, type WorkerHandle } from './workerPool';
 import type { LiftApi } from './lift.worker';
@@ -12,10 +13,13 @@ import type { Limits, Wishes } from '../../core/format/searchLimits';
 
 /** How often it says how far it is, ms. */
 const REPORT_MS = 250;
+/** How many packages are judged once more for a report that is to be there at once. */
+const LOOKS = 12;
 /** More would each sort out the whole catalog once for few lifts. */
 const MOST_HANDS = 6;
 
-export type Report = Summary & { running: boolean; parts: ReturnType<typeof partsOf>[] };
+/** `search` is the number that the page gave the search that it is of. */
+export type Report = Summary & { search: number; running: boolean; parts: ReturnType<typeof partsOf>[] };
 type Asked = [base: Build, offers: Offers, may: readonly SearchChange[], limits: Limits];
 
 let hands: WorkerHandle<Asked>[] | undefined;
@@ -33,16 +37,23 @@ function crew(): WorkerHandle<Asked>[] {
   return hands;
 }
 
-let at: { space: Space; first: SearchState; crew: WorkerPool } | null = null;
+let at: { search: number; space: Space; first: SearchState; crew: WorkerPool; look: CloseLook } | null = null;
 let wishes: Wishes;
 
 const stateOf = ({ first, crew }: NonNullable<typeof at>): SearchState => crew.state() ?? first;
 
-function report(): Report | null {
+/** How it stands, with so many packages of those that are listed looked at closely that were not before. */
+function report(looks: number, running = at?.crew.running ?? false): Report | null {
   if (!at) return null;
-  const { space, crew } = at;
-  const summary = summaryOf(space.base, space, stateOf(at), wishes);
-  return { ...summary, running: crew.running, parts: summary.ranked.map((one) => partsOf(space, one)) };
+  const { search, space, look } = at;
+  look.allow(looks);
+  const summary = summaryOf(space.base, space, stateOf(at), wishes, look);
+  return {
+    ...summary,
+    search,
+    running,
+    parts: summary.ranked.map((one) => partsOf(space, one)),
+  };
 }
 
 /** Works until all is judged or it is stopped, and says from time to time how far it is. */
@@ -51,17 +62,17 @@ async function go(tell: (report: Report) => void): Promise<void> {
   const mine = at;
   let wait = REPORT_MS;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  const say = (): void => {
+  const say = (looks: number): void => {
     if (at !== mine) return;
     const begun = performance.now();
-    const now = report();
+    const now = report(looks);
     if (now) tell(now);
     // Telling takes at most a tenth of the time.
     wait = Math.max(REPORT_MS, 9 * (performance.now() - begun));
   };
   const sayOften = (): void => {
     timer = setTimeout(() => {
-      if (mine.crew.running) say();
+      if (mine.crew.running) say(LOOKS);
       sayOften();
     }, wait);
   };
@@ -71,7 +82,20 @@ async function go(tell: (report: Report) => void): Promise<void> {
   } finally {
     clearTimeout(timer);
   }
-  if (!mine.crew.running) say();
+  if (!mine.crew.running) say(Infinity);
+}
+
+/** Says how it stands until all that is listed has been looked at; whatever is asked meanwhile goes first, newer wishes above all. */
+async function settle(tell: (report: Report) => void): Promise<void> {
+  const mine = at;
+  const weighed = wishes;
+  for (let whole = false; !whole;) {
+    await new Promise((resolve) => setTimeout(resolve));
+    const now = at === mine && wishes === weighed ? report(LOOKS) : null;
+    if (!now) return;
+    tell(now);
+    ({ whole } = now);
+  }
 }
 
 /** What the page asks of its search. A search is kept until the next one starts, so that it can be stopped and go on. */
@@ -79,6 +103,7 @@ const api = {
   /** Calls the workers that it will want. */
   prepare: (): void => void crew(),
   async start(
+    search: number,
     base: Build,
     offers: Offers,
     may: readonly SearchChange[],
@@ -91,20 +116,26 @@ const api = {
     const space = spaceOf(judgedAs(base, limits), offers, new Set(may));
     // What is looked at first is not all there is.
     const first: SearchState = { ...preview(space, limits), total: NaN, done: false };
-    at = { space, first, crew: poolOf(crew(), space.lifts.length, [base, offers, may, limits]) };
-    const look = report();
-    if (look) tell({ ...look, running: true });
+    at = {
+      search,
+      space,
+      first,
+      crew: poolOf(crew(), space.lifts.length, [base, offers, may, limits]),
+      look: closeLook(space, limits.grade),
+    };
+    const begun = report(LOOKS, true);
+    if (begun) tell(begun);
     await go(tell);
   },
   async stop(): Promise<Report | null> {
     await at?.crew.stop();
-    return report();
+    return report(Infinity);
   },
   resume: (tell: (report: Report) => void): Promise<void> => go(tell),
-  /** The same packages by other wishes: nothing is judged anew. */
-  weigh(matters: Wishes): Report | null {
+  /** The same packages by other wishes: none is searched anew, and those that are then listed are looked at closely. */
+  weigh(matters: Wishes, tell: (report: Report) => void): Promise<void> {
     wishes = matters;
-    return report();
+    return settle(tell);
   },
   why: (typed: string): Why[] => (at ? whyNot(at.space, stateOf(at), typed) : []),
   /** The build that a found package makes. */

@@ -1,9 +1,12 @@
 import { AXLES, type AxleName, type Build } from '../../format/build';
-import { NEVER_CUT } from '../../format/vehicle';
-import { cutDepths, sweepAll, sweepCorner, sweepInputOf } from '../corner';
+import { isNeverCut } from '../../format/materials';
+import { isCutPossible, realDepthMm } from '../../cutting/realCut';
+import { gainOf } from '../continuous';
+import { cutDepths, sweepCorner, sweepInputOf, sweepWhole } from '../corner';
 import { acceptedRubs } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';
-import { profileFor, trialOf, type Trial } from './trial';
+import { decidingProfile } from '../profile';
+import { trialOf, type Trial } from './trial';
 import { type Package } from '../../format/package';
 
 /** The least of one change that brings an obstacle (or the whole corner) to its margin, or that none does. */
@@ -21,6 +24,8 @@ export type Cure = {
   hours: number;
   /** Obstacles that this change would bring under the margin, or further under it. */
   worsens: string[];
+  /** For cutting: what it does not bring to the margin since it cannot be cut, and how near that stays. */
+  leaves?: { obstacle: string; leastMm: number }[];
   /** Why nothing of this kind helps, where that is plain. */
   why?: 'full-bump' | 'never-cut' | 'not-enough';
 };
@@ -34,6 +39,9 @@ export type CornerCures = {
   curves: LiftCurve[];
 };
 
+/** How many steps more are tried where the grid was too kind. */
+const SURE_STEPS = 5;
+
 const CURVE_KINDS = ['spring', 'body', 'bracket', 'bump-stop'] as const;
 const CURVE_STEP_MM = 10;
 
@@ -43,7 +51,7 @@ function solver(build: Build, axle: AxleName, trial: Trial) {
   const now = trial.least('spring', 0)!;
   const corner = sweepCorner(sweepInputOf(build, axle));
   const decided = cutDepths(obstacles, build.package.cuts);
-  const accepted = acceptedRubs(corner, build.use, profileFor(build.package), decided, now);
+  const accepted = acceptedRubs(corner, build.use, decidingProfile(build.package, build.use), decided, now);
   const goals = Float64Array.from(now, (gap, i) =>
     accepted[i] === 1 ? Math.min(gap, 0) : build.use.marginMm,
   );
@@ -56,6 +64,12 @@ function solver(build: Build, axle: AxleName, trial: Trial) {
     const upTo = trial.reach(kind);
     const step = monotone ? Math.max(exact, upTo) : TRYING[kind].step;
     const good = (amount: number): boolean => meets(trial.least(kind, amount), which);
+    /** What the grid found good, made good between its poses too: a little more of it, where that does. */
+    const surely = (amount: number): number | null => {
+      for (let more = amount; more <= Math.min(upTo, amount + SURE_STEPS * exact) + 1e-9; more += exact)
+        if (meets(trial.whole(kind, more), which)) return more;
+      return null;
+    };
     for (let to = step; to <= upTo + 1e-9; to += step) {
       if (!good(to)) continue;
       let low = to - step;
@@ -65,24 +79,36 @@ function solver(build: Build, axle: AxleName, trial: Trial) {
         if (good(middle)) high = middle;
         else low = middle;
       }
-      return high;
+      const sure = surely(high);
+      if (sure !== null) return sure;
     }
     return null;
   };
 
   const worsens = (kind: ScannedKind, amount: number): string[] => {
-    const after = trial.least(kind, amount);
+    const after = trial.whole(kind, amount);
     return obstacles.flatMap(({ id }, i) =>
       after && after[i]! < goals[i]! && after[i]! < now[i]! - 0.5 ? [id] : [],
     );
   };
 
-  let leastPose: Int32Array | undefined;
-  const corneredAt = (i: number): boolean => {
-    leastPose ??= sweepAll(corner, profileFor(build.package), decided).leastPose;
-    return Math.floor(leastPose[i]! / corner.grid.lockDeg.length) === corner.grid.travelMm.length - 1;
+  const profile = decidingProfile(build.package, build.use);
+  let swept: ReturnType<typeof sweepWhole> | undefined;
+  const sweptOnce = (): NonNullable<typeof swept> => (swept ??= sweepWhole(corner, profile, decided));
+  const corneredAt = (i: number): boolean =>
+    corner.poses.hubMm[sweptOnce().grid.leastPose[i]!] === corner.travel.fullBumpMm;
+  const depths = new Map<number, number>();
+  /** How deep an obstacle has to be cut in truth to come to its goal, mm, from its edge as measured. */
+  const depthOf = (i: number): number => {
+    const known = depths.get(i);
+    if (known !== undefined) return known;
+    const { grid, whole } = sweptOnce();
+    const pose = grid.leastPose[i] ?? 0;
+    const depthMm = realDepthMm(corner, profile, i, goals[i]!, gainOf(grid, whole, i), pose);
+    depths.set(i, depthMm);
+    return depthMm;
   };
-  return { now, goals, decided, least, reach: trial.reach, worsens, corneredAt, obstacles };
+  return { now, goals, least, reach: trial.reach, worsens, corneredAt, depthOf, obstacles };
 }
 
 type Solver = ReturnType<typeof solver>;
@@ -110,32 +136,48 @@ function scanned(
   };
 }
 
-/** Depths that bring obstacles to their goals, counted with what is decided already; whole millimetres. */
-function neededDepths({ now, goals, decided, obstacles }: Solver, which: readonly number[]) {
-  return which.map((i) => ({
-    obstacle: obstacles[i]!,
-    depthMm: Math.ceil(goals[i]! - now[i]! + decided[i]! - 1e-9),
-  }));
+/** Real cuts that bring obstacles to their goals, in whole millimetres, and which of them can be made. */
+function neededCuts({ depthOf, obstacles }: Solver, which: readonly number[]) {
+  return which.map((i) => {
+    const obstacle = obstacles[i]!;
+    const never = isNeverCut(obstacle.material);
+    // What is never cut has no depth that matters.
+    const deepMm = never || obstacle.cutMm === 0 ? Infinity : depthOf(i);
+    const depthMm = Math.min(Math.ceil(deepMm - 1e-9), Math.max(deepMm, obstacle.cutMm));
+    return { i, obstacle, never, depthMm, possible: isCutPossible(obstacle, deepMm) };
+  });
 }
 
+/**
+ * Cutting, of one obstacle or of the whole corner. Of a corner everything is cut that is under its margin and can be; what only
+ * stands close and cannot be cut stays so, and is said; what is met and cannot be cut is why cutting does not help.
+ */
 function cutting(solved: Solver, axle: AxleName, which: readonly number[], whole: boolean): Cure {
-  const needed = neededDepths(solved, which);
-  const tried = Math.max(0, ...needed.map(({ depthMm }) => depthMm));
-  const never = needed.some(({ obstacle }) => NEVER_CUT.has(obstacle.material));
-  const short = needed.some(({ obstacle, depthMm }) => depthMm > obstacle.cutMm);
+  const { now } = solved;
+  const needed = neededCuts(solved, which);
+  const made = needed.filter(({ possible }) => possible);
+  const stays = needed.filter(({ possible }) => !possible);
+  const blocking = stays.filter(({ i }) => !whole || now[i]! < 0);
+  const none = blocking.length > 0 || made.length === 0;
+  const finite = needed.map(({ depthMm }) => depthMm).filter(Number.isFinite);
+  const tried = Math.max(0, ...(none ? finite : made.map(({ depthMm }) => depthMm)));
   return {
     kind: 'cut',
     axle,
     obstacle: whole ? null : (needed[0]?.obstacle.id ?? null),
-    amount: short ? null : tried,
+    amount: none ? null : tried,
     tried,
     step: null,
     hours: effortHours(
       'cut',
-      needed.map(({ obstacle }) => obstacle.material),
+      (none ? needed : made).map(({ obstacle }) => obstacle.material),
     ),
     worsens: [],
-    ...(never ? { why: 'never-cut' as const } : short ? { why: 'not-enough' as const } : {}),
+    ...(none
+      ? { why: stays.some(({ never }) => never) ? ('never-cut' as const) : ('not-enough' as const) }
+      : stays.length > 0
+        ? { leaves: stays.map(({ i, obstacle }) => ({ obstacle: obstacle.id, leastMm: now[i]! })) }
+        : {}),
   };
 }
 
@@ -158,18 +200,16 @@ export function cornerCures(build: Build, axle: AxleName): CornerCures {
     kinds.map((kind) =>
       kind === 'cut' ? cutting(solved, axle, cut, whole) : scanned(solved, axle, kind, which, whole),
     );
-  // What is met decides what is cut: a rail that is merely close is no reason not to trim a liner.
-  const met = under.filter((i) => now[i]! < 0);
   return {
     axle,
     cures: [
-      ...(under.length > 0 ? cures(all, met.length > 0 ? met : under, true) : []),
+      ...(under.length > 0 ? cures(all, under, true) : []),
       ...under.flatMap((i) => cures([i], [i], false)),
     ].sort(cheapestFirst),
     curves: CURVE_KINDS.map((kind) => ({
       kind,
       points: Array.from({ length: TRYING[kind].upTo / CURVE_STEP_MM + 1 }, (_, k) => {
-        const least = trial.least(kind, k * CURVE_STEP_MM);
+        const least = trial.whole(kind, k * CURVE_STEP_MM);
         return { amountMm: k * CURVE_STEP_MM, leastMm: least && Math.min(...least) };
       }),
     })),
@@ -183,18 +223,13 @@ export function cured(build: Build, cure: Cure): Package {
   if (kind !== 'cut') return changed(build, axle, kind, amount);
   const solved = solver(build, axle, trialOf(build, axle));
   const { now, goals, obstacles } = solved;
-  const met = obstacles.flatMap((_, i) => (now[i]! < 0 ? [i] : []));
-  const under = obstacles.flatMap((_, i) => (now[i]! < goals[i]! ? [i] : []));
-  const which =
-    obstacle === null
-      ? met.length > 0
-        ? met
-        : under
-      : obstacles.flatMap(({ id }, i) => (id === obstacle ? [i] : []));
-  const needed = neededDepths(solved, which);
+  const which = obstacles.flatMap(({ id }, i) =>
+    (obstacle === null ? now[i]! < goals[i]! - 1e-9 : id === obstacle) ? [i] : [],
+  );
+  const made = neededCuts(solved, which).filter(({ possible }) => possible);
   const cuts = [
-    ...build.package.cuts.filter((cut) => !needed.some((one) => one.obstacle.id === cut.obstacle)),
-    ...needed.map(({ obstacle: { id }, depthMm }) => ({ obstacle: id, depthMm })),
+    ...build.package.cuts.filter((cut) => !made.some((one) => one.obstacle.id === cut.obstacle)),
+    ...made.map(({ obstacle: { id }, depthMm }) => ({ obstacle: id, depthMm })),
   ];
   return { ...build.package, cuts };
 }

@@ -1,7 +1,7 @@
 import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
-import type { Material } from '../../format/vehicle';
+import { materialOf, type Material } from '../../format/materials';
 import type { Lift, Package } from '../../format/package';
 
 /** One change at a time; `cut` is of one obstacle, or of all that are met. */
@@ -63,15 +63,10 @@ const HOURS: Readonly<Record<ScannedKind, number>> = {
   body: 8,
   bracket: 12,
 };
-const CUT_HOURS: Readonly<Partial<Record<Material, number>>> = {
-  liner: 0.4,
-  plastic: 0.7,
-  seam: 2,
-  sheet: 3,
-};
-
 export function effortHours(kind: CureKind, cut: readonly Material[] = []): number {
-  return kind === 'cut' ? cut.reduce((sum, material) => sum + (CUT_HOURS[material] ?? 0), 0) : HOURS[kind];
+  return kind === 'cut'
+    ? cut.reduce((sum, material) => sum + (materialOf(material).cut?.hours ?? 0), 0)
+    : HOURS[kind];
 }
 
 export const unitOfCure = (kind: CureKind): 'mm' | '°' => (kind === 'lock-stop' ? '°' : 'mm');

@@ -2,9 +2,9 @@ import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
-import { cutDepths, sweepCorner, sweepInputOf } from '../corner';
+import { cutDepths, leastWhole, sweepCorner, sweepInputOf } from '../corner';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
-import { profileFor } from './trial';
+import { decidingProfile } from '../profile';
 import type { Package } from '../../format/package';
 
 /**
@@ -24,6 +24,8 @@ const WIDTHS = { from: 175, to: 375, step: 10 } as const;
 const LARGEST_DIAMETER_MM = 1120;
 const LEAST_SIDEWALL_MM = 40;
 const EXACT_MM = 0.5;
+/** By so much at a time a tire is made smaller until it surely fits. */
+const SURE_STEP_MM = 0.5;
 
 /** The largest value in [low, high] that holds, to `EXACT_MM`; null where `low` does not. Holds must be monotone. */
 function largestThat(low: number, high: number, holds: (value: number) => boolean): number | null {
@@ -60,14 +62,30 @@ export function freeRegion(build: Build, axle: AxleName): FreeRegion {
     [LARGEST_DIAMETER_MM, WIDTHS.to],
     [size.overallDiameterMm, size.sectionWidthMm],
   ] as const;
-  const silhouette = buildSilhouette(corner, familyOf(corners.map(([d, w]) => profileFor(sized(d, w)))));
+  const silhouette = buildSilhouette(
+    corner,
+    familyOf(corners.map(([d, w]) => decidingProfile(sized(d, w), use))),
+  );
   const least = new Float64Array(corner.flat.count);
   const holds = (diameterMm: number, widthMm: number): boolean => {
-    judgeSilhouette(silhouette, profileFor(sized(diameterMm, widthMm)), cut, least);
+    judgeSilhouette(silhouette, decidingProfile(sized(diameterMm, widthMm), use), cut, least);
     return least.every((gap) => gap >= use.marginMm - 1e-9);
   };
+  const surely = (diameterMm: number, widthMm: number): boolean =>
+    leastWhole(corner, decidingProfile(sized(diameterMm, widthMm), use), cut).least.every(
+      (gap) => gap >= use.marginMm - 1e-9,
+    );
+  /** What the silhouette holds, made smaller until it holds between the poses of the grid too. */
+  const sure = (value: number | null, low: number, at: (value: number) => boolean): number | null => {
+    for (let one = value; one !== null && one >= low; one -= SURE_STEP_MM) if (at(one)) return one;
+    return null;
+  };
   const diameterAt = (widthMm: number): number | null =>
-    largestThat(smallestMm, LARGEST_DIAMETER_MM, (diameterMm) => holds(diameterMm, widthMm));
+    sure(
+      largestThat(smallestMm, LARGEST_DIAMETER_MM, (diameterMm) => holds(diameterMm, widthMm)),
+      smallestMm,
+      (diameterMm) => surely(diameterMm, widthMm),
+    );
   return {
     axle,
     edge: Array.from({ length: (WIDTHS.to - WIDTHS.from) / WIDTHS.step + 1 }, (_, i) => {
@@ -76,7 +94,11 @@ export function freeRegion(build: Build, axle: AxleName): FreeRegion {
     }),
     largest: {
       diameterMm: diameterAt(size.sectionWidthMm),
-      widthMm: largestThat(WIDTHS.from, WIDTHS.to, (widthMm) => holds(size.overallDiameterMm, widthMm)),
+      widthMm: sure(
+        largestThat(WIDTHS.from, WIDTHS.to, (widthMm) => holds(size.overallDiameterMm, widthMm)),
+        WIDTHS.from,
+        (widthMm) => surely(size.overallDiameterMm, widthMm),
+      ),
     },
     limits: { diameterMm: LARGEST_DIAMETER_MM, widthMm: WIDTHS.to },
   };

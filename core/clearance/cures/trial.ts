@@ -2,15 +2,25 @@ import { buildSchema, type AxleName, type Build } from '../../format/build';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
 import { travelOf } from '../../vehicle/travel';
-import { cutDepths, frontArms, leastOf, sweepCorner, sweepInputOf, type SweepCorner } from '../corner';
+import {
+  cutDepths,
+  frontArms,
+  leastOf,
+  leastWhole,
+  sweepCorner,
+  sweepInputOf,
+  type SweepCorner,
+} from '../corner';
 import { emptyResult, sweep, sweepUpright } from '../kernel';
-import { mountedProfile, type Profile } from '../profile';
+import { decidingProfile, type Profile } from '../profile';
 import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
 import { zoneLimits, zoneMask } from '../zone';
 import { changed, TRYING, type ScannedKind } from './kinds';
 import { type Package } from '../../format/package';
 
 export type Trial = {
+  /** The same over the whole zone, as `assess` says it: dearer, for what is offered. */
+  whole: (kind: ScannedKind, amount: number) => Float64Array | null;
   /** Least clearance of every obstacle of a corner after one change; null where no such vehicle could stand. */
   least: (kind: ScannedKind, amount: number) => Float64Array | null;
   /** The largest amount of a kind that leaves a vehicle that can stand, at most what is tried of it. */
@@ -19,8 +29,6 @@ export type Trial = {
 
 /** A sidewall that is left over the rim, mm; under it nothing is a tire. */
 const LEAST_SIDEWALL_MM = 30;
-
-export const profileFor = (pack: Package): Profile => mountedProfile(pack, pack.spacerMm);
 
 /** Whether a package leaves a vehicle that can exist: travel both ways from ride height, arms that reach, a tire. */
 function possible(build: Build, axle: AxleName, pack: Package): boolean {
@@ -46,9 +54,18 @@ function possible(build: Build, axle: AxleName, pack: Package): boolean {
 function springTrial(corner: SweepCorner, profile: Profile, cut: Float64Array) {
   const poses = corner.inZone.length;
   const all = corner.corner.obstacles.map((_, i) => {
-    const alone = { ...corner.flat, upright: corner.flat.upright.map((up, k) => (k === i ? up : 1)) };
     const result = emptyResult(poses, corner.flat.count);
-    for (const set of corner.poseSets) sweep(alone, set, profile, cut, corner.inZone, result);
+    corner.poseSets.forEach((set, way) =>
+      sweep(
+        corner.flat,
+        set,
+        profile,
+        cut,
+        corner.inZone,
+        result,
+        corner.passed[way]?.map((passed, k) => (k === i ? passed : 1)),
+      ),
+    );
     if (corner.flat.upright[i] !== 1) return result.map;
     sweepUpright(corner.flat, profile, cut, 0, result);
     return new Float64Array(poses).fill(result.least[i]!);
@@ -59,12 +76,29 @@ function springTrial(corner: SweepCorner, profile: Profile, cut: Float64Array) {
     );
 }
 
+type Answer = Float64Array | null;
+
+/** The same answers, each worked out once; none of a kind is one and the same. */
+function remembered(
+  answerTo: (kind: ScannedKind, amount: number) => Answer,
+): (kind: ScannedKind, amount: number) => Answer {
+  const known = new Map<string, Answer>();
+  return (kind, amount) => {
+    const key = amount === 0 ? '0' : `${kind} ${amount}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const answer = answerTo(kind, amount);
+    known.set(key, answer);
+    return answer;
+  };
+}
+
 /** Everything that can be tried on one corner, each answer worked out once. */
 export function trialOf(build: Build, axle: AxleName): Trial {
   const { vehicle, use, package: pack } = build;
   const corner = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, axle));
   const cut = cutDepths(corner.corner.obstacles, pack.cuts);
-  const profile = profileFor(pack);
+  const profile = decidingProfile(pack, use);
 
   const reach = (kind: ScannedKind): number => {
     const { upTo, exact } = TRYING[kind];
@@ -74,14 +108,14 @@ export function trialOf(build: Build, axle: AxleName): Trial {
   };
   const wheelKinds = (Object.keys(TRYING) as ScannedKind[]).filter((kind) => TRYING[kind].by === 'wheel');
   const edges = (): Profile[] =>
-    wheelKinds.map((kind) => profileFor(changed(build, axle, kind, reach(kind))));
+    wheelKinds.map((kind) => decidingProfile(changed(build, axle, kind, reach(kind)), use));
   let silhouette: ReturnType<typeof buildSilhouette> | undefined;
   let springs: ReturnType<typeof springTrial> | undefined;
 
   const onSilhouette = (to: Package): Float64Array => {
     silhouette ??= buildSilhouette(corner, familyOf([profile, ...edges()]));
     const least = new Float64Array(corner.flat.count);
-    judgeSilhouette(silhouette, profileFor(to), cut, least);
+    judgeSilhouette(silhouette, decidingProfile(to, use), cut, least);
     return least;
   };
   const onSprings = (to: Package): Float64Array => {
@@ -90,21 +124,20 @@ export function trialOf(build: Build, axle: AxleName): Trial {
     const travelMm = corner.grid.hubMm.map((h) => h - travel.rideMm);
     return springs(zoneMask({ ...corner.grid, travelMm }, corner.corner.steering, travel, zoneLimits(use)));
   };
-  const known = new Map<string, Float64Array | null>();
-  const least: Trial['least'] = (kind, amount) => {
-    const key = amount === 0 ? '0' : `${kind} ${amount}`;
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    const to = amount === 0 ? pack : changed(build, axle, kind, amount);
-    let answer: Float64Array | null = null;
-    if (amount === 0) answer = leastOf(corner, profile, cut);
-    else if (possible(build, axle, to)) {
-      if (kind === 'spring') answer = onSprings(to);
-      else if (TRYING[kind].by === 'wheel') answer = onSilhouette(to);
-      else answer = leastOf(sweepCorner(sweepInputOf({ vehicle, package: to, use }, axle)), profile, cut);
-    }
-    known.set(key, answer);
-    return answer;
-  };
-  return { least, reach };
+  const now = (): Float64Array => leastWhole(corner, profile, cut).least;
+  const cornerWith = (to: Package): SweepCorner =>
+    sweepCorner(sweepInputOf({ vehicle, package: to, use }, axle));
+  const least = remembered((kind, amount) => {
+    if (amount === 0) return now();
+    const to = changed(build, axle, kind, amount);
+    if (!possible(build, axle, to)) return null;
+    if (kind === 'spring') return onSprings(to);
+    return TRYING[kind].by === 'wheel' ? onSilhouette(to) : leastOf(cornerWith(to), profile, cut);
+  });
+  const whole = remembered((kind, amount) => {
+    if (amount === 0) return least(kind, 0);
+    const to = changed(build, axle, kind, amount);
+    return possible(build, axle, to) ? leastWhole(cornerWith(to), decidingProfile(to, use), cut).least : null;
+  });
+  return { least, whole, reach };
 }

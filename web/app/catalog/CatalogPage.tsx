@@ -11,6 +11,7 @@ import { ImportDialog } from './ImportDialog';
 import { ItemTable } from './ItemTable';
 import { useItems } from './useItems';
 import { ITEM_KINDS, type ItemKind } from '../../../core/format/catalog';
+import { ButtonLink } from '../../ui/Button';
 
 /** Everything that can be bought: found, sorted, changed where it stands, brought in and out as CSV. */
 function CatalogPageIsland({ units }: { units: UnitSystem }) {
@@ -31,9 +32,7 @@ function CatalogPageIsland({ units }: { units: UnitSystem }) {
           accept=".csv,text/csv"
           take={setCsv}
         />
-        <a className="plain-button" href={`/api/catalog/${kind}?csv`}>
-          Export CSV
-        </a>
+        <ButtonLink href={`/api/catalog/${kind}?csv`}>Export CSV</ButtonLink>
       </PageHead>
       <div className="mb-2 flex flex-wrap items-end gap-x-6 gap-y-2">
         <Segments

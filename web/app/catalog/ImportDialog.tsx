@@ -5,6 +5,7 @@ import type { Preview } from '../../../server/catalog';
 import { SheetDialog } from '../../ui/Dialog';
 import { refusalWords, send } from '../../state/apiClient';
 import { type ItemKind } from '../../../core/format/catalog';
+import { Button } from '../../ui/Button';
 
 const DOES = { new: 'new', changed: 'changed', same: 'the same', twice: 'stands twice' } as const;
 const MOST = 200;
@@ -82,14 +83,13 @@ export function ImportDialog({
             ))}
           </ul>
           {told.length > MOST && <p className="text-graphite">and {told.length - MOST} more</p>}
-          <button
-            type="button"
-            className="plain-button mt-3 font-semibold"
+          <Button
+            className="mt-3 font-semibold"
             disabled={twice > 0 || told.length === 0}
             onClick={() => void take()}
           >
             Take it in
-          </button>
+          </Button>
         </div>
       )}
     </SheetDialog>

@@ -4,6 +4,7 @@ import type { PaperSheet } from '../../../core/paper/paper';
 import { MOST_STAGES } from '../../../core/paper/sideBySide';
 import { useReady } from '../../ui/page';
 import { PaperView } from '../papers/PaperView';
+import { Button, ButtonLink } from '../../ui/Button';
 
 type Props = {
   sheet: PaperSheet;
@@ -26,9 +27,7 @@ function ComparePageIsland({ sheet, jobId, stages, chosen }: Props) {
   return (
     <main className="mx-auto max-w-[1180px] px-6 pt-4 pb-16">
       <nav className="no-print mb-4 flex flex-wrap items-center gap-2" aria-label="This comparison">
-        <a className="plain-button" href={`/jobs/${jobId}`}>
-          Back to the sheet
-        </a>
+        <ButtonLink href={`/jobs/${jobId}/package`}>Back to the sheet</ButtonLink>
         <span role="group" aria-label="Stages" className="ml-4 flex flex-wrap gap-x-4">
           {stages.map(({ id, label }) => {
             const on = chosen.includes(id);
@@ -46,21 +45,13 @@ function ComparePageIsland({ sheet, jobId, stages, chosen }: Props) {
           })}
         </span>
         <span className="ml-auto" />
-        <button type="button" className="plain-button flex items-center gap-1" onClick={() => print()}>
+        <Button className="flex items-center gap-1" onClick={() => print()}>
           <Printer size={16} aria-hidden /> Print
-        </button>
-        <a className="plain-button" href={`${as('pdf')}&paper=a4`}>
-          PDF A4
-        </a>
-        <a className="plain-button" href={`${as('pdf')}&paper=letter`}>
-          PDF Letter
-        </a>
-        <a className="plain-button" href={as('csv')}>
-          CSV
-        </a>
-        <a className="plain-button" href={as('json')}>
-          JSON
-        </a>
+        </Button>
+        <ButtonLink href={`${as('pdf')}&paper=a4`}>PDF A4</ButtonLink>
+        <ButtonLink href={`${as('pdf')}&paper=letter`}>PDF Letter</ButtonLink>
+        <ButtonLink href={as('csv')}>CSV</ButtonLink>
+        <ButtonLink href={as('json')}>JSON</ButtonLink>
       </nav>
       <PaperView sheet={sheet} />
     </main>

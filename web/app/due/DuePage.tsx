@@ -10,6 +10,8 @@ import { Toasts, useReady } from '../../ui/page';
 import { $shop } from '../../state/store';
 import { copyReminder } from './copyReminder';
 import { DueRulesDialog } from './DueRulesDialog';
+import { Button, ButtonLink } from '../../ui/Button';
+import { DataTable } from '../../ui/DataTable';
 
 type Props = { vehicles: DueVehicle[]; shop: ShopSettings; shopName: string; units: UnitSystem };
 type Which = 'over' | 'all';
@@ -43,12 +45,8 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
           ]}
           choose={setWhich}
         />
-        <button type="button" className="plain-button" onClick={() => setDialog(true)}>
-          What is due when
-        </button>
-        <a className="plain-button" href="/api/due.ics">
-          iCalendar
-        </a>
+        <Button onClick={() => setDialog(true)}>What is due when</Button>
+        <ButtonLink href="/api/due.ics">iCalendar</ButtonLink>
       </PageHead>
       {reminder && (
         <label className="caption mb-3 block">
@@ -66,43 +64,31 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
           Nothing is due. Dates count from the handover: write it down on the Log of a job, with the odometer.
         </p>
       ) : (
-        <table className="w-full" data-testid="due-list">
-          <thead>
-            <tr className="caption border-ink border-b text-left">
-              <th className="py-1">Job</th>
-              <th>Vehicle</th>
-              <th>Due</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((one) => (
-              <tr key={one.jobId} className="border-line border-b align-top">
-                <td className="py-1.5 pr-4 whitespace-nowrap">
-                  <a href={`/jobs/${one.jobId}#log`}>{one.job}</a>
-                </td>
-                <td className="min-w-64 py-1.5 pr-4 font-semibold">{one.vehicle}</td>
-                <td className="w-full py-1.5 pr-4">
-                  {one.due.map((due) => (
-                    <p
-                      key={due.label}
-                      data-overdue={due.overdue}
-                      className={due.overdue ? 'font-medium' : ''}
-                    >
-                      {due.overdue ? '▲ over: ' : ''}
-                      {words(due, units)}
-                    </p>
-                  ))}
-                </td>
-                <td className="py-1">
-                  <button type="button" className="plain-button" onClick={() => remind(one)}>
-                    Reminder
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          testId="due-list"
+          rows={shown}
+          keyOf={({ jobId }) => jobId}
+          columns={[
+            {
+              head: 'Job',
+              className: 'whitespace-nowrap',
+              cell: ({ jobId, job }) => <a href={`/jobs/${jobId}/log`}>{job}</a>,
+            },
+            { head: 'Vehicle', className: 'min-w-64 font-semibold', cell: ({ vehicle }) => vehicle },
+            {
+              head: 'Due',
+              className: 'w-full',
+              cell: ({ due: list }) =>
+                list.map((due) => (
+                  <p key={due.label} data-overdue={due.overdue} className={due.overdue ? 'font-medium' : ''}>
+                    {due.overdue ? '▲ over: ' : ''}
+                    {words(due, units)}
+                  </p>
+                )),
+            },
+            { head: '', cell: (one) => <Button onClick={() => remind(one)}>Reminder</Button> },
+          ]}
+        />
       )}
       {dialog && <DueRulesDialog close={() => setDialog(false)} />}
       <Toasts />

@@ -6,6 +6,7 @@ import { GradeMark } from '../../drawings/GradeMark';
 import { PageHead } from '../../ui/PageHead';
 import { useReady } from '../../ui/page';
 import { send } from '../../state/apiClient';
+import { DataTable } from '../../ui/DataTable';
 
 const ASK_MS = 800;
 /** Those that take it as they stand first, then those with a lift, then the rest, then what is not judged yet. */
@@ -45,40 +46,39 @@ function FleetPageIsland({ first, units }: { first: FleetProgress; units: UnitSy
         {done} of {total} vehicles judged, {fit} take it.{' '}
         {done < total && <span className="text-graphite">This page may be closed; it goes on.</span>}
       </p>
-      <table className="w-full" data-testid="fleet">
-        <thead>
-          <tr className="caption border-ink border-b text-left">
-            <th className="py-1">Vehicle</th>
-            <th>Body</th>
-            <th>As it stands</th>
-            <th>Takes it</th>
-          </tr>
-        </thead>
-        <tbody>
-          {[...lines]
-            .sort((a, b) => order(a) - order(b))
-            .map((line) => ({ ...line, takes: takesIt(line) }))
-            .map(({ vehicleId, vehicle, platform, answer, takes }) => (
-              <tr key={vehicleId} className="border-line border-b align-top" data-judged={answer !== null}>
-                <td className="py-1 pr-4 font-semibold">{vehicle}</td>
-                <td className="pr-4">{platform || '–'}</td>
-                <td className="pr-4 whitespace-nowrap">
-                  {answer?.grade && (
-                    <>
-                      <GradeMark grade={answer.grade} size={16} />{' '}
-                      <span className="text-graphite">
-                        {answer.leastMm === null ? '' : showRounded(answer.leastMm, 'length', units)}
-                      </span>
-                    </>
-                  )}
-                </td>
-                <td className={takes ? '' : 'text-graphite'}>
-                  {answer ? `${takes ? '' : 'no: '}${answer.words}` : '…'}
-                </td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <DataTable
+        testId="fleet"
+        rows={[...lines]
+          .sort((a, b) => order(a) - order(b))
+          .map((line) => ({ ...line, takes: takesIt(line) }))}
+        keyOf={({ vehicleId }) => vehicleId}
+        rowProps={({ answer }) => ({ 'data-judged': answer !== null })}
+        columns={[
+          { head: 'Vehicle', className: 'font-semibold', cell: ({ vehicle }) => vehicle },
+          { head: 'Body', cell: ({ platform }) => platform || '–' },
+          {
+            head: 'As it stands',
+            className: 'whitespace-nowrap',
+            cell: ({ answer }) =>
+              answer?.grade && (
+                <>
+                  <GradeMark grade={answer.grade} size={16} />{' '}
+                  <span className="text-graphite">
+                    {answer.leastMm === null ? '' : showRounded(answer.leastMm, 'length', units)}
+                  </span>
+                </>
+              ),
+          },
+          {
+            head: 'Takes it',
+            cell: ({ answer, takes }) => (
+              <span className={takes ? '' : 'text-graphite'}>
+                {answer ? `${takes ? '' : 'no: '}${answer.words}` : '…'}
+              </span>
+            ),
+          },
+        ]}
+      />
     </main>
   );
 }

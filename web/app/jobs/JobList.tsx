@@ -16,8 +16,12 @@ import { Segments } from '../../ui/choices';
 import { FileButton } from '../../ui/FileButton';
 import { PageLinks } from '../../ui/PageHead';
 import { FaultDialog } from '../../ui/FaultDialog';
+import { format } from 'date-fns';
+import type { LastBackup } from '../../../server/standing';
+import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
+import { Button } from '../../ui/Button';
 
 type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
 
@@ -56,11 +60,27 @@ function matches(job: Line, typed: string): boolean {
     .every((word) => text.includes(word));
 }
 
-type Props = { jobs: Line[]; platforms: readonly KnownPlatform[]; shopName: string; place: string };
+type Props = {
+  jobs: Line[];
+  platforms: readonly KnownPlatform[];
+  shopName: string;
+  place: string;
+  units: UnitSystem;
+  backup: LastBackup | null;
+};
 type Which = 'open' | 'done';
 
+/** What became of the last night's backup, so that nobody learns it when it is needed. */
+function backupWords(last: LastBackup | null): string {
+  if (!last) return 'No nightly backup yet. ./vexlo backup FILE makes one now.';
+  const when = format(new Date(last.at), 'd MMM yyyy, HH:mm');
+  return last.ok
+    ? `Last backup ${when}, read back with its ${last.jobs ?? 0} jobs.`
+    : `▲ The backup of ${when} failed: ${last.why ?? 'not known why'}. Make one by hand: ./vexlo backup FILE`;
+}
+
 /** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
-function JobListIsland({ jobs: all, platforms, shopName, place }: Props) {
+function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }: Props) {
   const [which, setWhich] = useState<Which>('open');
   const jobs = useMemo(
     () => all.filter(({ status }) => (status === 'done') === (which === 'done')),
@@ -147,13 +167,9 @@ function JobListIsland({ jobs: all, platforms, shopName, place }: Props) {
             setAt(0);
           }}
         />
-        <button
-          type="button"
-          className="plain-button ml-auto flex items-center gap-2"
-          onClick={() => setBeginning(true)}
-        >
+        <Button className="ml-auto flex items-center gap-2" onClick={() => setBeginning(true)}>
           <Plus size={16} aria-hidden /> New vehicle
-        </button>
+        </Button>
         <FileButton
           words="Import a build file"
           label="Build file to import as a new vehicle"
@@ -242,7 +258,12 @@ function JobListIsland({ jobs: all, platforms, shopName, place }: Props) {
           </p>
         )}
       </main>
-      {beginning && <NewVehicleDialog platforms={platforms} close={() => setBeginning(false)} />}
+      <p className="text-graphite pt-2 pb-6 text-[0.9rem]" data-testid="backup">
+        {backupWords(backup)}
+      </p>
+      {beginning && (
+        <NewVehicleDialog platforms={platforms} units={units} close={() => setBeginning(false)} />
+      )}
       {faults && <FaultDialog title="Nothing was imported" faults={faults} close={() => setFaults(null)} />}
     </div>
   );

@@ -1,16 +1,19 @@
 import { useState } from 'react';
 import type { Fault } from '../../../core/format/fields';
-import { readLength } from '../../../core/units/length';
+import { readQuantity, show, withUnit, type Quantity, type UnitSystem } from '../../../core/units/quantity';
+import { refusalText } from '../../../core/wording';
 import { readBoltCircle } from '../../../core/wheel/boltCircle';
 import { SheetDialog } from '../../ui/Dialog';
 import { send } from '../../state/apiClient';
+import { Button } from '../../ui/Button';
 
 type Field = {
   key: string;
   label: string;
-  start: string;
+  /** What stands there first: as typed, or a figure as it is stored. */
+  start: string | number;
   hint?: string;
-  as: 'text' | 'length' | 'number' | 'circle';
+  as: 'text' | 'number' | 'circle' | Quantity;
 };
 
 const FIELDS: readonly Field[] = [
@@ -20,13 +23,13 @@ const FIELDS: readonly Field[] = [
   { key: 'platform', label: 'Which body it is', start: '', hint: 'may be left empty', as: 'text' },
   { key: 'tireCode', label: 'Tire on it, as its sidewall says', start: '', as: 'text' },
   { key: 'rimWidthIn', label: 'Wheel width, in', start: '7', as: 'number' },
-  { key: 'offsetMm', label: 'Wheel offset', start: '30', as: 'length' },
+  { key: 'offsetMm', label: 'Wheel offset', start: 30, as: 'length' },
   { key: 'circle', label: 'Bolt circle', start: '6 × 139.7', as: 'circle' },
-  { key: 'boreMm', label: 'Hub bore', start: '106.1', as: 'length' },
+  { key: 'boreMm', label: 'Hub bore', start: 106.1, as: 'length' },
   { key: 'wheelbaseMm', label: 'Wheelbase', start: '', as: 'length' },
   { key: 'trackMm', label: 'Track', start: '', as: 'length' },
-  { key: 'massFrontKg', label: 'Front axle as weighed, kg', start: '', as: 'number' },
-  { key: 'massRearKg', label: 'Rear axle as weighed, kg', start: '', as: 'number' },
+  { key: 'massFrontKg', label: 'Front axle as weighed', start: '', as: 'mass' },
+  { key: 'massRearKg', label: 'Rear axle as weighed', start: '', as: 'mass' },
 ];
 
 const CHOICES = [
@@ -65,10 +68,10 @@ export type KnownPlatform = { platform: string; vehicles: number };
 const FROM_PLATFORM: ReadonlySet<string> = new Set(['title', 'customer', 'label']);
 
 /** A typed field as the endpoint takes it; text that cannot be read goes as it is and is refused there by name. */
-function valueOf({ as }: Field, text: string): unknown {
-  if (as === 'text') return text.trim();
-  if (as === 'length') {
-    const read = readLength(text, 'mm');
+function valueOf({ as }: Field, text: string, units: UnitSystem): unknown {
+  if (as === 'text' || as === 'circle') return text.trim();
+  if (as !== 'number') {
+    const read = readQuantity(text, as, units);
     return read.ok ? read.value : text;
   }
   const number = Number(text.replace(',', '.'));
@@ -78,8 +81,10 @@ function valueOf({ as }: Field, text: string): unknown {
 /** The few figures that a vehicle can be begun from; what is not asked is estimated until it is measured. */
 export function NewVehicleDialog({
   platforms,
+  units,
   close,
 }: {
+  units: UnitSystem;
   platforms: readonly KnownPlatform[];
   close: () => void;
 }) {
@@ -87,7 +92,10 @@ export function NewVehicleDialog({
   const fields = from === '' ? FIELDS : FIELDS.filter(({ key }) => FROM_PLATFORM.has(key));
   const [typed, setTyped] = useState<Record<string, string>>(() =>
     Object.fromEntries([
-      ...FIELDS.map(({ key, start }) => [key, start] as const),
+      ...FIELDS.map(
+        ({ key, start, as }) =>
+          [key, typeof start === 'number' ? show(start, as as Quantity, units) : start] as const,
+      ),
       ...CHOICES.map(([key, , options]) => [key, options[0][0]] as const),
     ]),
   );
@@ -100,7 +108,7 @@ export function NewVehicleDialog({
       return;
     }
     const values = Object.fromEntries(
-      FIELDS.map((field) => [field.key, valueOf(field, typed[field.key] ?? '')]),
+      FIELDS.map((field) => [field.key, valueOf(field, typed[field.key] ?? '', units)]),
     );
     const { title, customer, platform, circle: _circle, ...vehicle } = values;
     const head = { title, ...(customer === '' ? {} : { customer }) };
@@ -157,9 +165,11 @@ export function NewVehicleDialog({
             </select>
           </label>
         )}
-        {fields.map(({ key, label, hint }) => (
+        {fields.map(({ key, label, hint, as }) => (
           <label key={key} className="block">
-            <span className="caption block">{label}</span>
+            <span className="caption block">
+              {as === 'text' || as === 'number' || as === 'circle' ? label : withUnit(label, as, units)}
+            </span>
             <input
               className="field-box"
               name={key}
@@ -171,7 +181,7 @@ export function NewVehicleDialog({
             />
             {faultOf(key) && (
               <span role="alert" className="block text-sm font-medium">
-                ▲ {faultOf(key)}
+                ▲ {refusalText(faultOf(key) ?? '', units)}
               </span>
             )}
           </label>
@@ -203,9 +213,9 @@ export function NewVehicleDialog({
             ▲ {path} {message}
           </p>
         ))}
-        <button type="submit" className="plain-button justify-self-start">
+        <Button type="submit" className="justify-self-start">
           Begin
-        </button>
+        </Button>
       </form>
     </SheetDialog>
   );

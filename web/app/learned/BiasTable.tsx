@@ -1,5 +1,6 @@
 import type { Bias } from '../../../core/statistics/groupBias';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
+import { DataTable } from '../../ui/DataTable';
 
 type Props = {
   title: string;
@@ -18,33 +19,44 @@ export function BiasTable({ title, what, biases, units }: Props) {
       {biases.length === 0 ? (
         <p className="text-graphite">Nothing was taken over yet.</p>
       ) : (
-        <table className="w-full">
-          <tbody>
-            {biases.map(({ group, count, mm, spreadMm, tells, saidMm = 0 }) => (
-              <tr
-                key={group}
-                className="border-line border-b align-top"
-                data-group={group}
-                data-tells={tells}
-              >
-                <td className="py-1">
+        <DataTable
+          rows={biases}
+          keyOf={({ group }) => group}
+          rowProps={({ group, tells }) => ({ 'data-group': group, 'data-tells': tells })}
+          columns={[
+            {
+              head: '',
+              cell: ({ group, mm, saidMm = 0 }) => (
+                <>
                   {group}
                   {saidMm > 0 && (
                     <span className="text-graphite block text-[0.85rem]">
                       said {say(saidMm)}, raised {say(saidMm + mm)} on average
                     </span>
                   )}
-                </td>
-                <td className="text-graphite pr-3 text-right whitespace-nowrap">{count} ×</td>
-                <td className={`text-right whitespace-nowrap ${tells ? 'font-semibold' : 'text-graphite'}`}>
+                </>
+              ),
+            },
+            {
+              head: '',
+              right: true,
+              className: 'text-graphite whitespace-nowrap',
+              cell: ({ count }) => `${count} ×`,
+            },
+            {
+              head: '',
+              right: true,
+              className: 'whitespace-nowrap',
+              cell: ({ mm, spreadMm, tells }) => (
+                <span className={tells ? 'font-semibold' : 'text-graphite'}>
                   {mm > 0 ? '+' : ''}
                   {say(mm)} ± {say(spreadMm)}
-                </td>
-                <td className="w-6 text-right">{tells ? '●' : ''}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </span>
+              ),
+            },
+            { head: '', right: true, className: 'w-6', cell: ({ tells }) => (tells ? '●' : '') },
+          ]}
+        />
       )}
     </section>
   );

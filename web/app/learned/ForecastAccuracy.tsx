@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { showRounded, type UnitSystem } from '../../../core/units/quantity';
+import { wordingText } from '../../../core/wording';
 import {
   CartesianGrid,
   ReferenceLine,
@@ -17,6 +19,7 @@ import {
 } from '../../../core/statistics/forecastAccuracy';
 import { GradeMark } from '../../drawings/GradeMark';
 import { AXIS, GRID } from '../../ui/chartLook';
+import { Button } from '../../ui/Button';
 
 const MISSES = 8;
 const pct = (share: number): string => `${(share * 100).toFixed(0)} %`;
@@ -98,17 +101,17 @@ function Outcomes({ stages }: { stages: AccuracyOf['stages'] }) {
   );
 }
 
-function taughtWords(taught: AccuracyOf['misses'][number]['taught']): string {
+function taughtWords(taught: AccuracyOf['misses'][number]['taught'], units: UnitSystem): string {
   const [most, next] = [...taught].sort((a, b) => Math.abs(b.mm) - Math.abs(a.mm));
   const say = (one: typeof most): string =>
     one
-      ? `${one.key.replaceAll('-', ' ').replace(/^(front|rear) \1 /, '$1 ')} ${one.mm > 0 ? '+' : ''}${one.mm.toFixed(0)} mm`
+      ? `${one.key.replaceAll('-', ' ').replace(/^(front|rear) \1 /, '$1 ')} ${one.mm > 0 ? '+' : ''}${showRounded(one.mm, 'length', units)}`
       : '';
   return most ? [say(most), say(next)].filter(Boolean).join(', ') : 'nothing was taken over yet';
 }
 
 /** How honestly the shop predicts: what was said against what was found, over all jobs. */
-export function ForecastAccuracy({ accuracy }: { accuracy: AccuracyOf }) {
+export function ForecastAccuracy({ accuracy, units }: { accuracy: AccuracyOf; units: UnitSystem }) {
   const { count, touched, brier, always, bins, within, stages, misses } = accuracy;
   const [all, setAll] = useState(false);
   return (
@@ -141,22 +144,23 @@ export function ForecastAccuracy({ accuracy }: { accuracy: AccuracyOf }) {
               <tr key={miss.id} className="border-line border-b align-top">
                 <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">{miss.at.slice(0, 10)}</td>
                 <td className="pr-3 whitespace-nowrap">
-                  <a href={`/jobs/${miss.jobId}#log`}>{miss.job}</a>
+                  <a href={`/jobs/${miss.jobId}/log`}>{miss.job}</a>
                 </td>
                 <td className="pr-3">{miss.vehicle}</td>
                 <td className="pr-3">
-                  {miss.reading.obstacle.replaceAll('-', ' ')}, {miss.reading.axle}: {miss.why}
+                  {miss.reading.obstacle.replaceAll('-', ' ')}, {miss.reading.axle}:{' '}
+                  {wordingText(miss.why, units)}
                 </td>
-                <td className="text-graphite">taught: {taughtWords(miss.taught)}</td>
+                <td className="text-graphite">taught: {taughtWords(miss.taught, units)}</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
       {misses.length > MISSES && !all && (
-        <button type="button" className="plain-button mt-1" onClick={() => setAll(true)}>
+        <Button className="mt-1" onClick={() => setAll(true)}>
           Show all {misses.length}
-        </button>
+        </Button>
       )}
     </section>
   );

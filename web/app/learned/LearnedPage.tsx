@@ -21,7 +21,7 @@ function LearnedPageIsland({ known, shopName, units }: Props) {
           did: each reading stands here beside what was predicted for it.
         </p>
       ) : (
-        <ForecastAccuracy accuracy={known.accuracy} />
+        <ForecastAccuracy accuracy={known.accuracy} units={units} />
       )}
       <div className="mt-6 grid grid-cols-3 gap-x-8 gap-y-4">
         <BiasTable

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import type { PlatformKnown } from '../../../server/learned';
+import { DataTable } from '../../ui/DataTable';
 
 /** The bodies that the shop knows, and how sure the next one of each can be said to be. */
 export function Platforms({ platforms, units }: { platforms: readonly PlatformKnown[]; units: UnitSystem }) {
@@ -17,35 +18,33 @@ export function Platforms({ platforms, units }: { platforms: readonly PlatformKn
         </p>
       ) : (
         <div className="flex gap-8">
-          <table className="self-start">
-            <thead>
-              <tr className="caption border-ink border-b text-left">
-                <th className="py-1 pr-6">Body</th>
-                <th className="pr-6 text-right">Vehicles</th>
-                <th className="text-right whitespace-nowrap">Next one within</th>
-              </tr>
-            </thead>
-            <tbody>
-              {platforms.map(({ platform, vehicles, things }) => (
-                <tr key={platform} className="border-line border-b">
-                  <td className="py-1 pr-6">
-                    <button
-                      type="button"
-                      aria-pressed={platform === open}
-                      className="decoration-line font-semibold whitespace-nowrap underline underline-offset-4 aria-pressed:decoration-2"
-                      onClick={() => setOpen(platform)}
-                    >
-                      {platform}
-                    </button>
-                  </td>
-                  <td className="pr-6 text-right">{vehicles}</td>
-                  <td className="text-right whitespace-nowrap">
-                    ± {say(Math.max(0, ...things.map(({ spreadMm }) => spreadMm)))}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            className="self-start"
+            rows={platforms}
+            keyOf={({ platform }) => platform}
+            columns={[
+              {
+                head: 'Body',
+                cell: ({ platform }) => (
+                  <button
+                    type="button"
+                    aria-pressed={platform === open}
+                    className="decoration-line font-semibold whitespace-nowrap underline underline-offset-4 aria-pressed:decoration-2"
+                    onClick={() => setOpen(platform)}
+                  >
+                    {platform}
+                  </button>
+                ),
+              },
+              { head: 'Vehicles', right: true, cell: ({ vehicles }) => vehicles },
+              {
+                head: 'Next one within',
+                right: true,
+                className: 'whitespace-nowrap',
+                cell: ({ things }) => `± ${say(Math.max(0, ...things.map(({ spreadMm }) => spreadMm)))}`,
+              },
+            ]}
+          />
           {chosen && (
             <div className="grow columns-2 gap-8">
               {chosen.things.map(({ axle, id, label, vehicles, betweenMm, spreadMm }) => (

@@ -8,12 +8,14 @@ import {
   type Lesson,
   type Values,
 } from '../../../core/training/lesson';
+import { wordingText } from '../../../core/wording';
 import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 import type { LessonDone } from '../../../data/lessons';
 import { AT_ONCE, useWorkerQuery } from '../../state/workerQuery';
 import { refusalWords, send } from '../../state/apiClient';
 import { LessonDrawing } from './LessonDrawing';
 import { readBuild } from '../../../core/format/read';
+import { Button } from '../../ui/Button';
 
 type Props = {
   lesson: Lesson;
@@ -78,7 +80,7 @@ function useLesson(lesson: Lesson, build: Build | null, values: Values) {
 export function LessonPane({ lesson, file, units, tried, next }: Props) {
   const base = useMemo(() => {
     const read = file && readBuild(file);
-    return read?.ok ? read.build : null;
+    return read?.ok ? read.value : null;
   }, [file]);
   const controls = useMemo(() => (base ? lesson.controls(base) : []), [base, lesson]);
   const [values, setValues] = useState<Values>(() => startOf(controls));
@@ -105,7 +107,7 @@ export function LessonPane({ lesson, file, units, tried, next }: Props) {
       }}
     >
       <h2 className="text-xl font-semibold">{lesson.title}</h2>
-      <p className="text-[1.15rem]">{lesson.question}</p>
+      <p className="text-[1.15rem]">{wordingText(lesson.question, units)}</p>
       {controls.map((control) => (
         <Mover
           key={control.id}
@@ -130,23 +132,19 @@ export function LessonPane({ lesson, file, units, tried, next }: Props) {
             ))}
           </dl>
           <div className="mt-4 flex gap-2">
-            <button
-              type="submit"
-              className="plain-button text-lg font-semibold"
-              disabled={answer?.values !== values}
-            >
+            <Button type="submit" className="text-lg font-semibold" disabled={answer?.values !== values}>
               That is it
-            </button>
+            </Button>
             {judged?.right && next && (
-              <button type="button" className="plain-button text-lg" onClick={next}>
+              <Button className="text-lg" onClick={next}>
                 Next lesson
-              </button>
+              </Button>
             )}
           </div>
           {judged && (
             <p role="status" className="mt-3 text-[1.1rem]" data-right={judged.right} data-testid="judged">
               <b className="font-semibold">{judged.right ? '✓ Right.' : '○ Not yet.'}</b>{' '}
-              {judged.right ? judged.reason : 'Move it again and watch what changes.'}
+              {judged.right ? wordingText(judged.reason, units) : 'Move it again and watch what changes.'}
             </p>
           )}
         </div>

@@ -5,7 +5,7 @@ import type { KeyboardEvent } from 'react';
 import type { Placed, Task } from '../../../core/planning/task';
 import { sayTime } from '../../../core/time/wallClock';
 import { $chosen } from './planStore';
-import { pieces, type BoardScale } from './scale';
+import { pieces, type BoardScale, type Lane } from './scale';
 
 export type BlockMove = (key: string, by: { minutes?: number; rows?: number; lock?: boolean }) => void;
 
@@ -14,7 +14,7 @@ type Props = {
   task: Task;
   scale: BoardScale;
   slackMin: number;
-  lane: number;
+  lane: Lane;
   lanes: number;
   troubled: boolean;
   move: BlockMove;
@@ -35,6 +35,8 @@ export function Block({ placed, task, scale, slackMin, lane, lanes, troubled, mo
   const chosenJob = chosenKey?.split('/')[0];
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: placed.id });
   const list = pieces(scale, placed.startMin, placed.endMin);
+  const [first] = list;
+  const last = list.at(-1);
   const drying = pieces(scale, placed.endMin, placed.endMin + (task.dryMin ?? 0));
   const onKeyDown = (event: KeyboardEvent): void => {
     const step = KEYS[event.key];
@@ -45,7 +47,7 @@ export function Block({ placed, task, scale, slackMin, lane, lanes, troubled, mo
   const place = ({ left, width }: { left: number; width: number }) => ({
     left: `${left * 100}%`,
     width: `${width * 100}%`,
-    top: `${(lane / lanes) * 100}%`,
+    top: `${(lane.lane / lanes) * 100}%`,
     height: `${100 / lanes}%`,
   });
   const words = `${task.job} ${task.label}, ${placed.person}, ${sayTime(placed.startMin)} to ${sayTime(placed.endMin)}${task.locked ? ', locked' : ''}`;
@@ -81,15 +83,38 @@ export function Block({ placed, task, scale, slackMin, lane, lanes, troubled, mo
           onFocus={() => $chosen.set(placed.id)}
           onKeyDown={onKeyDown}
         >
-          <span className="plan-words">
-            <b>
-              {task.locked && <Lock size={11} className="mr-0.5 inline" aria-hidden />}
-              {task.job}
-            </b>
-            <span className="block">{task.label}</span>
-          </span>
+          {lane.name === 'in' && i === lane.piece && (
+            <span className="plan-words">
+              <b>
+                {task.locked && <Lock size={11} className="mr-0.5 inline" aria-hidden />}
+                {task.job}
+              </b>{' '}
+              {task.label}
+            </span>
+          )}
         </button>
       ))}
+      {lane.name !== 'in' && first && last && (
+        <span
+          className="plan-name absolute flex items-center"
+          style={{
+            ...place(first),
+            width: 'auto',
+            ...(lane.name === 'after'
+              ? {
+                  left: `max(${(last.left + last.width) * 100}%, calc(${last.left * 100}% + 1.7rem))`,
+                  maxWidth: '15%',
+                }
+              : { left: 'auto', right: `${(1 - first.left) * 100}%`, maxWidth: '15%' }),
+          }}
+          aria-hidden
+        >
+          <span className="truncate">
+            {task.locked && <Lock size={11} className="mr-0.5 inline" aria-hidden />}
+            <b className="font-semibold">{task.job}</b> {task.label}
+          </span>
+        </span>
+      )}
     </>
   );
 }

@@ -1,13 +1,14 @@
 import {
   DndContext,
   PointerSensor,
+  pointerWithin,
   useDroppable,
   useSensor,
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { useStore } from '@nanostores/react';
-import { useRef, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { stepOpen } from '../../../core/planning/deferForDeliveries';
 import { planCalendar } from '../../../core/planning/shopCalendar';
 import type { Placed, Task } from '../../../core/planning/task';
@@ -16,7 +17,7 @@ import { DAY_MIN, sayDay, wallTimeAt } from '../../../core/time/wallClock';
 import { $shop } from '../../state/store';
 import { Block, type BlockMove } from './Block';
 import { editTask } from './planStore';
-import { minuteAt, pieces, type BoardScale } from './scale';
+import { hourTicks, lanesOf, minuteAt, pieces, type BoardScale } from './scale';
 
 /** The row of what is done outside of the bays. */
 const OUTSIDE = ' outside';
@@ -40,7 +41,7 @@ function Row({
         ref={setNodeRef}
         data-row={label}
         className={`border-line relative overflow-hidden border-b ${isOver ? 'bg-soft' : ''}`}
-        style={{ height: `${Math.max(5.6, lanes * 2.8)}rem` }}
+        style={{ height: `${Math.max(3.4, lanes * 1.75)}rem` }}
       >
         {children}
       </div>
@@ -48,18 +49,31 @@ function Row({
   );
 }
 
-/** Side by side in lanes, so that what goes on at once does not cover each other. */
-function lanesOf(list: readonly Placed[]): Map<string, number> {
-  const ends: number[] = [];
-  const lanes = new Map<string, number>();
-  for (const { id, startMin, endMin } of list) {
-    const free = ends.findIndex((end) => end <= startMin);
-    const lane = free < 0 ? ends.length : free;
-    ends[lane] = endMin;
-    lanes.set(id, lane);
-  }
-  return lanes;
-}
+/** What a screen reader says while a task is dragged, in the shop's own words. */
+const speechOf = (byId: ReadonlyMap<string, Task>) => {
+  const name = (id: string | number): string => {
+    const task = byId.get(String(id));
+    return task ? `${task.job}, ${task.label}` : 'The task';
+  };
+  const where = (id: string | number | undefined): string =>
+    id === undefined ? 'no bay' : id === OUTSIDE ? 'outside of the bays' : String(id);
+  return {
+    screenReaderInstructions: {
+      draggable:
+        'Arrow keys step the task by a quarter of an hour or to the next bay. L locks and unlocks it.',
+    },
+    announcements: {
+      onDragStart: ({ active }: { active: { id: string | number } }) => `${name(active.id)} is held.`,
+      onDragOver: ({ active, over }: Held) => `${name(active.id)} is over ${where(over?.id)}.`,
+      onDragEnd: ({ active, over }: Held) =>
+        over
+          ? `${name(active.id)} is locked in ${where(over.id)}.`
+          : `${name(active.id)} stays where it was.`,
+      onDragCancel: ({ active }: Held) => `${name(active.id)} stays where it was.`,
+    },
+  };
+};
+type Held = { active: { id: string | number }; over?: { id: string | number } | null };
 
 /** From when to when each vehicle stands in a bay, its first work there to its last. */
 function staysOf(list: readonly Placed[], tasks: ReadonlyMap<string, Task>) {
@@ -88,6 +102,13 @@ function lockAt(placed: Placed, startMin: number, bay: string | null): void {
 export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardScale; nowMin: number }) {
   const { calendar } = useStore($shop);
   const board = useRef<HTMLDivElement>(null);
+  /** The task that was stepped by a key: in another bay it is drawn anew, and keeps the focus. */
+  const byKeys = useRef<string | null>(null);
+  useEffect(() => {
+    const id = byKeys.current;
+    if (id === null || document.activeElement !== document.body) return;
+    board.current?.querySelector<HTMLElement>(`[data-task="${CSS.escape(id)}"]`)?.focus();
+  }, [week]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const { plan, tasks } = week;
   const byId = new Map(tasks.map((task) => [task.id, task]));
@@ -104,6 +125,7 @@ export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardSca
       else lockAt(placed, placed.startMin, placed.bay);
       return;
     }
+    byKeys.current = id;
     if (minutes) lockAt(placed, stepOpen(planCalendar(calendar), placed.startMin, minutes), placed.bay);
     const at = calendar.bays.indexOf(placed.bay ?? '');
     const bay = calendar.bays[at + (by ?? 0)];
@@ -121,7 +143,12 @@ export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardSca
     plan.placed.filter(({ bay }) => (row === OUTSIDE ? bay === null : bay === row));
   const [now] = pieces(scale, nowMin, nowMin + 5);
   return (
-    <DndContext sensors={sensors} onDragEnd={dropped}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragEnd={dropped}
+      accessibility={speechOf(byId)}
+    >
       <div ref={board} className="grid grid-cols-[8rem_1fr]" data-testid="board">
         <span />
         <div
@@ -132,17 +159,24 @@ export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardSca
             const minute = scale.weekMin + day * DAY_MIN;
             const shut = calendar.closed.includes(wallTimeAt(minute).slice(0, 10));
             return (
-              <span key={day} className="border-line font-tight border-l pl-1.5 font-semibold">
+              <span key={day} className="border-line font-tight border-l pl-1 font-semibold">
                 {sayDay(minute)}
                 {shut && <span className="text-graphite"> closed</span>}
+                <span className="text-graphite relative block h-4 text-[0.75rem] font-medium" aria-hidden>
+                  {hourTicks(scale).map(({ hour, share }) => (
+                    <span key={hour} className="absolute" style={{ left: `${share * 100}%` }}>
+                      {hour}
+                    </span>
+                  ))}
+                </span>
               </span>
             );
           })}
         </div>
         {rows.map((row) => {
           const list = inRow(row);
-          const lanes = lanesOf(list);
-          const count = Math.max(1, ...[...lanes.values()].map((lane) => lane + 1));
+          const lanes = lanesOf(scale, list);
+          const count = Math.max(1, ...[...lanes.values()].map(({ lane }) => lane + 1));
           return (
             <Row key={row} id={row} label={row === OUTSIDE ? 'Outside of a bay' : row} lanes={count}>
               {scale.days.map((day, i) => (
@@ -173,15 +207,17 @@ export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardSca
                 )}
               {list.map((placed) => {
                 const task: Task | undefined = byId.get(placed.id);
+                const lane = lanes.get(placed.id);
                 return (
-                  task && (
+                  task &&
+                  lane && (
                     <Block
                       key={placed.id}
                       placed={placed}
                       task={task}
                       scale={scale}
                       slackMin={plan.slackMin[placed.id] ?? 0}
-                      lane={lanes.get(placed.id) ?? 0}
+                      lane={lane}
                       lanes={count}
                       troubled={troubled.has(placed.id)}
                       move={move}

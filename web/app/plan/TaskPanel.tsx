@@ -6,6 +6,7 @@ import { Choice } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { $shop } from '../../state/store';
 import { $chosen, $jobs, editTask, taskOf, unlock } from './planStore';
+import { Button } from '../../ui/Button';
 
 /** The task under the hand: when, where, by whom, what it waits for, and by how much it may slip. */
 export function TaskPanel({ week }: { week: WeekPlan }) {
@@ -50,7 +51,7 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
       <div className="min-w-[22rem]">
         <p className="text-lg font-semibold">{task.label}</p>
         <p>
-          <a href={`/jobs/${job.id}`}>{job.number}</a> {job.vehicle}
+          <a href={`/jobs/${job.id}/build`}>{job.number}</a> {job.vehicle}
         </p>
         {placed && (
           <p>
@@ -86,6 +87,7 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
           path="workMin"
           quantity="plain"
           value={task.workMin}
+          hint={task.workMin >= 60 ? hours(task.workMin) : undefined}
           whenLeft
           take={minutes('workMin', 1)}
         />
@@ -97,6 +99,7 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
           path="dryMin"
           quantity="plain"
           value={task.dryMin}
+          hint={task.dryMin >= 60 ? hours(task.dryMin) : undefined}
           whenLeft
           take={minutes('dryMin', 0)}
         />
@@ -113,14 +116,9 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
           }}
         />
       </label>
-      <button
-        type="button"
-        className="plain-button"
-        onClick={() => (task.locked ? unlock(key) : lock({}))}
-        disabled={!placed}
-      >
+      <Button onClick={() => (task.locked ? unlock(key) : lock({}))} disabled={!placed}>
         {task.locked ? 'Unlock' : 'Lock here'}
-      </button>
+      </Button>
     </div>
   );
 }

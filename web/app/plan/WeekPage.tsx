@@ -1,19 +1,30 @@
 import { bounded } from '../../ui/Boundary';
 import { useStore } from '@nanostores/react';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
+import { tinykeys } from 'tinykeys';
 import { useEffect, useState } from 'react';
-import { finishByJob, firstWeekWithWork, weekOf } from '../../../core/planning/week';
-import { minuteOf, sayDay, sayTime, WEEK_MIN } from '../../../core/time/wallClock';
+import {
+  dayByPerson,
+  dayWithWork,
+  finishByJob,
+  firstWeekWithWork,
+  weekOf,
+  type WeekPlan,
+} from '../../../core/planning/week';
+import { DAY_MIN, minuteOf, sayDay, sayTime, WEEK_MIN, wallTimeAt } from '../../../core/time/wallClock';
 import type { ShopSettings } from '../../../server/shop';
 import { PageLinks } from '../../ui/PageHead';
 import { Toasts } from '../../ui/page';
 import { useNowMin } from '../../state/clock';
+import { free } from '../../state/freeKey';
 import { $shop } from '../../state/store';
 import { Board } from './Board';
 import { CalendarDialog } from './CalendarDialog';
-import { $chosen, $jobs, $plan, startPlanning, takeJobs, type BoardJob } from './planStore';
+import { $chosen, $done, $jobs, $plan, startPlanning, takeJobs, undoTask, type BoardJob } from './planStore';
 import { boardScale } from './scale';
 import { TaskPanel } from './TaskPanel';
+import { Button, ButtonLink } from '../../ui/Button';
+import { DataTable } from '../../ui/DataTable';
 
 type Props = { jobs: BoardJob[]; shop: ShopSettings; shopName: string; now: string };
 
@@ -24,14 +35,15 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
     takeJobs(jobs);
   });
   useEffect(() => {
-    const stop = startPlanning();
+    const stops = [startPlanning(), tinykeys(window, { '$mod+z': free(undoTask) })];
     document.documentElement.dataset['ready'] = 'true';
-    return stop;
+    return () => stops.forEach((stop) => stop());
   }, []);
   /** The Monday of the week that somebody turned to; null while it is the first that has work. */
   const [turnedTo, setTurnedTo] = useState<number | null>(null);
   const [dialog, setDialog] = useState(false);
   const plan = useStore($plan);
+  const done = useStore($done);
   const known = useStore($jobs);
   const { calendar } = useStore($shop);
   const clock = useNowMin();
@@ -40,38 +52,25 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
   const scale = boardScale(calendar, weekMin);
   const finish = plan ? finishByJob(plan.tasks, plan.plan) : new Map<string, number>();
   return (
-    <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
+    <main id="week" className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <header className="border-ink mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-b-2 pb-2">
         <PageLinks here="/plan" />
         <h1 className="font-tight text-[1.35rem] font-semibold">
           Week of {sayDay(weekMin)}, {shopName}
         </h1>
         <span className="no-print ml-auto flex items-center gap-1.5">
-          <button
-            type="button"
-            className="plain-button"
-            aria-label="Week before"
-            onClick={() => setTurnedTo(weekMin - WEEK_MIN)}
-          >
+          <Button aria-label="Undo" title="Undo (Ctrl Z)" disabled={done.length === 0} onClick={undoTask}>
+            <Undo2 size={17} aria-hidden />
+          </Button>
+          <Button aria-label="Week before" onClick={() => setTurnedTo(weekMin - WEEK_MIN)}>
             <ChevronLeft size={17} aria-hidden />
-          </button>
-          <button type="button" className="plain-button" onClick={() => setTurnedTo(weekOf(nowMin))}>
-            This week
-          </button>
-          <button
-            type="button"
-            className="plain-button"
-            aria-label="Week after"
-            onClick={() => setTurnedTo(weekMin + WEEK_MIN)}
-          >
+          </Button>
+          <Button onClick={() => setTurnedTo(weekOf(nowMin))}>This week</Button>
+          <Button aria-label="Week after" onClick={() => setTurnedTo(weekMin + WEEK_MIN)}>
             <ChevronRight size={17} aria-hidden />
-          </button>
-          <button type="button" className="plain-button" onClick={() => setDialog(true)}>
-            Calendar of the shop
-          </button>
-          <a className="plain-button" href="/api/plan.ics">
-            iCalendar
-          </a>
+          </Button>
+          <Button onClick={() => setDialog(true)}>Calendar of the shop</Button>
+          <ButtonLink href="/api/plan.ics">iCalendar</ButtonLink>
         </span>
       </header>
       {known.length === 0 ? (
@@ -85,6 +84,7 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
       ) : (
         <>
           <Board week={plan} scale={scale} nowMin={nowMin} />
+          <Legend />
           {plan.plan.conflicts.length > 0 && (
             <ul className="mt-2" role="status" data-testid="conflicts">
               {plan.plan.conflicts.map(({ id, message }, i) => (
@@ -103,39 +103,107 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
           <div className="border-line mt-3 min-h-[7rem] border-t pt-2">
             <TaskPanel week={plan} />
           </div>
-          <table className="mt-3 w-full max-w-[62rem]" data-testid="finishes">
-            <thead>
-              <tr className="caption border-ink border-b text-left">
-                <th className="py-1">Job</th>
-                <th>Vehicle</th>
-                <th>Left to do</th>
-                <th>Done and dry, at the earliest</th>
-              </tr>
-            </thead>
-            <tbody>
-              {known.map(({ id, number, vehicle, work }) => {
-                const end = finish.get(number);
-                const left = work.tasks.filter((task) => !work.ticks[task.id]).length;
-                return (
-                  <tr key={id} className="border-line border-b">
-                    <td className="py-1">
-                      <a href={`/jobs/${id}`}>{number}</a>
-                    </td>
-                    <td>{vehicle}</td>
-                    <td>
-                      {left} of {work.tasks.length} tasks
-                    </td>
-                    <td className="font-semibold">{end === undefined ? 'nothing planned' : sayTime(end)}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
+            <DayList week={plan} nowMin={nowMin} />
+            <DataTable
+              testId="finishes"
+              className="w-full self-start"
+              rows={known}
+              keyOf={({ id }) => id}
+              columns={[
+                { head: 'Job', cell: ({ id, number }) => <a href={`/jobs/${id}/build`}>{number}</a> },
+                { head: 'Vehicle', cell: ({ vehicle }) => vehicle },
+                {
+                  head: 'Left to do',
+                  cell: ({ work }) =>
+                    `${work.tasks.filter((task) => !work.ticks[task.id]).length} of ${work.tasks.length} tasks`,
+                },
+                {
+                  head: 'Done and dry, at the earliest',
+                  className: 'font-semibold',
+                  cell: ({ number }) => {
+                    const end = finish.get(number);
+                    return end === undefined ? 'nothing planned' : sayTime(end);
+                  },
+                },
+              ]}
+            />
+          </div>
         </>
       )}
       {dialog && <CalendarDialog close={() => setDialog(false)} />}
       <Toasts />
     </main>
+  );
+}
+
+/** What each person does on the day that a shop asks about: today, or the next one with work. */
+function DayList({ week, nowMin }: { week: WeekPlan; nowMin: number }) {
+  const day = dayWithWork(week, nowMin);
+  if (day === null) return <p className="text-graphite">Nothing is left to do.</p>;
+  const today = Math.floor(nowMin / DAY_MIN) * DAY_MIN === day;
+  return (
+    <section data-testid="day-list">
+      <h2 className="text-lg font-semibold">
+        {today ? 'Today' : 'Next'}, {sayDay(day)}
+      </h2>
+      {dayByPerson(week, day).map(({ person, tasks }) => (
+        <div key={person} className="border-line border-b py-1">
+          <b className="font-semibold">{person}</b>
+          <ol>
+            {tasks.map(({ placed, task }) => (
+              <li key={placed.id}>
+                <button
+                  type="button"
+                  className="w-full text-left underline-offset-4 hover:underline"
+                  onClick={() => $chosen.set(placed.id)}
+                >
+                  <span className="text-graphite inline-block w-24">
+                    {wallTimeAt(Math.max(placed.startMin, day)).slice(11, 16)}
+                    {placed.endMin < day + DAY_MIN && `–${wallTimeAt(placed.endMin).slice(11, 16)}`}
+                  </span>
+                  {task.job} {task.label}
+                  {placed.bay && <span className="text-graphite">, {placed.bay}</span>}
+                </button>
+              </li>
+            ))}
+          </ol>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** What the strips of the board mean. */
+function Legend() {
+  const strip = 'plan-block mr-1.5 inline-block h-4 w-7 align-[-3px]';
+  return (
+    <p className="text-graphite mt-1 flex flex-wrap gap-x-5 text-[0.88rem]" aria-hidden>
+      <span>
+        <i className={strip} data-tight="true" />
+        holds up the end of its job
+      </span>
+      <span>
+        <i className={strip} />
+        may slip
+      </span>
+      <span>
+        <i className={strip} data-locked="true" />
+        locked by hand
+      </span>
+      <span>
+        <i className="plan-dry mr-1.5 inline-block h-4 w-7 align-[-3px]" />
+        dries
+      </span>
+      <span>
+        <i className="plan-stay mr-1.5 inline-block h-4 w-7 align-[-3px]" />
+        the vehicle stands here
+      </span>
+      <span>
+        <i className="plan-now mr-1.5 inline-block h-4 align-[-3px]" />
+        now
+      </span>
+    </p>
   );
 }
 

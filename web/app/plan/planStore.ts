@@ -53,8 +53,29 @@ export function taskOf(key: string): { job: BoardJob; task: JobTask } | undefine
   return undefined;
 }
 
-/** Changes one task of a job; the plan follows. */
+/** What was done to tasks on this page, the newest last: each as it was and as it was made. */
+export const $done = atom<readonly { key: string; before: JobTask; after: JobTask }[]>([]);
+
+/** Takes the newest change of this page back, unless somebody else has changed that task since. */
+export function undoTask(): void {
+  const last = $done.get().at(-1);
+  if (!last) return;
+  $done.set($done.get().slice(0, -1));
+  const now = taskOf(last.key)?.task;
+  if (!now || JSON.stringify(now) !== JSON.stringify(last.after))
+    return void toast('That task was changed by somebody else meanwhile: it stays as it is.');
+  changeTask(last.key, () => last.before);
+}
+
+/** Changes one task of a job; the plan follows, and `undoTask` takes it back. */
 export function editTask(key: string, change: (task: JobTask) => JobTask): void {
+  const before = taskOf(key)?.task;
+  if (!before) return;
+  $done.set([...$done.get(), { key, before, after: change(before) }]);
+  changeTask(key, change);
+}
+
+function changeTask(key: string, change: (task: JobTask) => JobTask): void {
   const found = taskOf(key);
   if (!found) return;
   void keepers.get(found.job.id)?.edit((work) => ({

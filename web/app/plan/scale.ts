@@ -50,3 +50,48 @@ export function minuteAt(scale: BoardScale, share: number): number {
   const minute = scale.fromMin + (at - column) * span;
   return scale.weekMin + (scale.days[column] ?? 0) * DAY_MIN + Math.round(minute / 15) * 15;
 }
+
+/** Hours that stand on the axis of a day: every second full one, as its share of the day's width. */
+export function hourTicks({ fromMin, toMin }: BoardScale): { hour: number; share: number }[] {
+  const first = Math.ceil(fromMin / 120) * 2;
+  const last = Math.floor(toMin / 60);
+  return Array.from({ length: Math.max(0, Math.floor((last - first) / 2) + 1) }, (_, i) => {
+    const hour = first + 2 * i;
+    return { hour, share: (hour * 60 - fromMin) / (toMin - fromMin) };
+  }).filter(({ share }) => share < 0.97);
+}
+
+/** A strip narrower than this share of the board has its name beside it. */
+const NARROW = 0.09;
+/** No strip is drawn narrower than a hand can hit. */
+const LEAST = 0.022;
+/** As much of the board as a name takes beside its strip. */
+const NAME = 0.15;
+
+/** Where a task lies on the board: its lane, and whether its name stands in one of its pieces, after the last or before the first. */
+export type Lane = { lane: number; name: 'in' | 'after' | 'before'; piece: number };
+
+/** Lanes side by side, so that neither what goes on at once nor a name beside a strip covers anything. */
+export function lanesOf(
+  scale: BoardScale,
+  list: readonly { id: string; startMin: number; endMin: number }[],
+): Map<string, Lane> {
+  const ends: number[] = [];
+  const lanes = new Map<string, Lane>();
+  for (const { id, startMin, endMin } of [...list].sort((one, other) => one.startMin - other.startMin)) {
+    const drawn = pieces(scale, startMin, endMin);
+    const [first] = drawn;
+    const last = drawn.at(-1);
+    if (!first || !last) continue;
+    const end = Math.max(last.left + last.width, last.left + LEAST);
+    const piece = drawn.findIndex(({ width }) => width >= NARROW);
+    const name = piece >= 0 ? 'in' : end + NAME > 1 ? 'before' : 'after';
+    const from = name === 'before' ? first.left - NAME : first.left;
+    const to = name === 'after' ? end + NAME : end;
+    const free = ends.findIndex((before) => before <= from + 1e-9);
+    const lane = free < 0 ? ends.length : free;
+    ends[lane] = to;
+    lanes.set(id, { lane, name, piece });
+  }
+  return lanes;
+}

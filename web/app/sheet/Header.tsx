@@ -1,15 +1,15 @@
 import { useStore } from '@nanostores/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { sentenceOf } from '../../../core/verdict';
-import { becomePerson, toggleTheme, toggleUnits } from '../../state/preferences';
-import { $helpOpen } from '../../state/commands';
-import { goTo } from './keys';
-import { RAIL } from './stations';
+import { becomePerson } from '../../state/preferences';
 import { JobButton } from './JobDialog';
+import { Rail } from './Rail';
 import { SaveMark } from './SaveMark';
+import { SheetMenu } from './SheetMenu';
 import { StageTabs } from './StageTabs';
 import { step } from '../../state/saving';
-import { $active, $assessment, $build, $cures, $job, $theme, $units, $vehicle } from '../../state/store';
+import { $active, $assessment, $build, $cures, $job, $units, $vehicle } from '../../state/store';
+import { Button } from '../../ui/Button';
 
 type Props = { people: { id: number; name: string }[]; personId: number; shopName: string };
 
@@ -19,98 +19,88 @@ function Sentence() {
   const build = useStore($build);
   const judged = useStore($assessment);
   const cures = useStore($cures);
-  if (!judged) return <p className="min-h-[2.9rem] text-[1.15rem] leading-snug">Judging…</p>;
+  const look = 'line-clamp-3 min-w-0 flex-1 text-[1.05rem] leading-[1.2] font-medium sm:line-clamp-2';
+  if (!judged) return <p className={look}>Judging…</p>;
   const fresh = judged.build === build;
   const known = cures?.build === judged.build ? cures.corners.flatMap((corner) => corner.cures) : [];
+  const words = sentenceOf(judged.build, judged.assessment, known, units);
   return (
     <p
-      className={`min-h-[2.9rem] max-w-[75rem] text-[1.15rem] leading-snug font-medium ${fresh ? '' : 'text-graphite'}`}
+      className={`${look} ${fresh ? '' : 'text-graphite'}`}
+      // Where two lines do not hold it.
+      title={words}
       aria-live="polite"
       data-testid="sentence"
       data-judged={fresh}
       data-fresh={fresh && cures?.build === build}
     >
-      {sentenceOf(judged.build, judged.assessment, known, units)}
+      {words}
     </p>
   );
 }
 
-export function Header({ people, personId, shopName }: Props) {
-  const job = useStore($job);
-  const units = useStore($units);
-  const theme = useStore($theme);
+function Steps() {
   const vehicle = useStore($vehicle);
   const active = useStore($active);
   return (
-    <header className="bg-paper border-ink sticky top-0 z-20 border-b-2 print:static">
-      <div className="mx-auto max-w-[1360px] px-4 pt-2">
-        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 lg:flex-nowrap">
-          <a
-            href="/"
-            className="font-tight decoration-line font-semibold underline underline-offset-4"
-            title={shopName}
-          >
+    <>
+      <Button
+        aria-label="Undo"
+        title="Undo (Ctrl Z)"
+        disabled={!vehicle?.undo && !active?.undo}
+        onClick={() => void step('undo')}
+      >
+        <Undo2 size={17} aria-hidden />
+      </Button>
+      <Button
+        aria-label="Redo"
+        title="Redo (Ctrl Y)"
+        disabled={!vehicle?.redo && !active?.redo}
+        onClick={() => void step('redo')}
+      >
+        <Redo2 size={17} aria-hidden />
+      </Button>
+    </>
+  );
+}
+
+/** Two lines: whose sheet this is, its stages and what is done to it; what matters now, and the way to the leaves. */
+export function Header({ people, personId, shopName }: Props) {
+  const job = useStore($job);
+  const link =
+    'font-tight decoration-line inline-flex min-h-[1.8rem] items-center font-semibold underline underline-offset-4';
+  return (
+    <header
+      className="bg-paper border-ink sticky top-0 z-20 border-b-2 print:static"
+      data-testid="sheet-head"
+    >
+      <div className="mx-auto max-w-[1360px] px-4 min-[1600px]:max-w-[1840px]">
+        <div className="flex flex-wrap items-center gap-x-3 sm:h-[46px] sm:flex-nowrap">
+          <a href="/" className={link} title={shopName}>
             Jobs
           </a>
-          <a
-            href="/plan"
-            className="font-tight decoration-line font-semibold underline underline-offset-4"
-            title="The week of the bays"
-          >
+          <a href="/plan" className={`${link} max-sm:hidden`} title="The week of the bays">
             Week
           </a>
-          <h1 className="font-tight text-[1.35rem] leading-none font-semibold whitespace-nowrap">
+          <h1
+            className="font-tight max-w-[15rem] min-w-0 flex-initial truncate text-[1.2rem] leading-[1.4] font-semibold max-sm:flex-1"
+            title={[job?.vehicle, job?.number, job?.title, job?.customer].filter(Boolean).join(' · ')}
+          >
             {job?.vehicle}
           </h1>
-          <p className="text-graphite min-w-0 flex-1 truncate">
-            {job?.number} · <JobButton /> · {job?.title}
-            {job?.customer ? ` · ${job.customer}` : ''}
-          </p>
-          <div className="no-print ml-auto flex shrink-0 items-center gap-1.5">
+          <span className="text-graphite text-[0.9rem] whitespace-nowrap max-lg:hidden">
+            {job?.number} · <JobButton />
+          </span>
+          <StageTabs />
+          <div className="no-print order-1 ml-auto flex shrink-0 items-center gap-1 sm:order-none">
             <SaveMark />
-            <button
-              type="button"
-              className="plain-button"
-              aria-label="Undo"
-              title="Undo (Ctrl Z)"
-              disabled={!vehicle?.undo && !active?.undo}
-              onClick={() => void step('undo')}
-            >
-              <Undo2 size={17} aria-hidden />
-            </button>
-            <button
-              type="button"
-              className="plain-button"
-              aria-label="Redo"
-              title="Redo (Ctrl Y)"
-              disabled={!vehicle?.redo && !active?.redo}
-              onClick={() => void step('redo')}
-            >
-              <Redo2 size={17} aria-hidden />
-            </button>
-            <button
-              type="button"
-              className="plain-button"
-              onClick={toggleUnits}
-              title="Units (U)"
-              data-testid="units"
-            >
-              {units === 'metric' ? 'mm · kg' : 'in · lb'}
-            </button>
-            <button
-              type="button"
-              className="plain-button"
-              onClick={toggleTheme}
-              title="Light, dark, as the system (D)"
-            >
-              {{ auto: 'Auto', light: 'Light', dark: 'Dark' }[theme]}
-            </button>
+            <Steps />
             <label className="sr-only" htmlFor="person">
               At the bench
             </label>
             <select
               id="person"
-              className="plain-button"
+              className="plain-button max-w-[8rem] max-md:hidden"
               value={personId}
               onChange={(event) => becomePerson(Number(event.target.value))}
             >
@@ -120,36 +110,12 @@ export function Header({ people, personId, shopName }: Props) {
                 </option>
               ))}
             </select>
-            <button
-              type="button"
-              className="plain-button"
-              aria-label="Keys"
-              title="Keys (?)"
-              onClick={() => $helpOpen.set(true)}
-            >
-              ?
-            </button>
+            <SheetMenu />
           </div>
         </div>
-        <StageTabs />
-        <div className="flex items-start gap-6 pt-1.5">
+        <div className="flex min-h-[44px] items-center gap-4 py-0.5">
           <Sentence />
-          <nav aria-label="Stations" className="no-print ml-auto flex pt-0.5">
-            {RAIL.map(({ id, label, key }) => (
-              <a
-                key={id}
-                href={`#${id}`}
-                className="font-tight hover:border-ink border-b-[3px] border-transparent px-2.5 py-1 font-semibold"
-                onClick={(event) => {
-                  event.preventDefault();
-                  goTo(id);
-                }}
-              >
-                <span className="text-graphite mr-1 text-sm">{key}</span>
-                {label}
-              </a>
-            ))}
-          </nav>
+          <Rail />
         </div>
       </div>
     </header>

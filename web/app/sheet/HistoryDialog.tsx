@@ -10,6 +10,7 @@ import { changeLine, fieldPath } from '../../state/changeWords';
 import { saveAll, showStored } from '../../state/saving';
 import { $active, $jobHead, $units, $vehicle, current, type Doc } from '../../state/store';
 import { SheetDialog } from '../../ui/Dialog';
+import { Button } from '../../ui/Button';
 
 const HOW: Record<HistoryLine['kind'], string> = {
   import: 'brought in',
@@ -112,14 +113,12 @@ export function HistoryDialog({ close }: { close: () => void }) {
                   return (
                     doc &&
                     line.id !== newest(line.subject) && (
-                      <button
+                      <Button
                         key={line.id}
-                        type="button"
-                        className="plain-button"
                         onClick={() => void goBack(line, doc).then((done) => done && close())}
                       >
                         Go back to here{piece.length > 1 ? `, ${OF[line.subject]}` : ''}
-                      </button>
+                      </Button>
                     )
                   );
                 })}

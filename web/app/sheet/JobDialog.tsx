@@ -10,6 +10,7 @@ import type { Versioned } from '../../../server/versioned';
 import { showStored } from '../../state/saving';
 import { refusalWords, send } from '../../state/apiClient';
 import { workSettled } from '../../state/work';
+import { Button } from '../../ui/Button';
 
 /** Where the job is and what it waits for, as the list of jobs shows it. */
 export function JobButton() {
@@ -85,9 +86,9 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
             onChange={(event) => setPlatform(event.target.value)}
           />
         </label>
-        <button type="submit" className="plain-button self-start">
+        <Button type="submit" className="self-start">
           Store
-        </button>
+        </Button>
       </form>
     </SheetDialog>
   );

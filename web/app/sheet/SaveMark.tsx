@@ -10,7 +10,8 @@ export function SaveMark() {
       save.kind === 'saved' && save.at ? `Saved ${format(new Date(save.at), 'HH:mm:ss')}` : 'Saved',
     waiting: () => 'Not yet saved',
     saving: () => 'Saving…',
-    offline: () => 'No connection: kept on this device, saved when it is back',
+    offline: () =>
+      `${save.kind === 'offline' && save.why ? save.why : 'No connection:'} kept on this device, saved when it is back`,
     refused: () => (save.kind === 'refused' ? `Not saved: ${save.message}` : ''),
   }[save.kind]();
   const loud = save.kind === 'offline' || save.kind === 'refused';

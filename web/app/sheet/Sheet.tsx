@@ -1,12 +1,13 @@
 import { useStore } from '@nanostores/react';
-import { useEffect, useState, type ComponentType, type ReactNode } from 'react';
-import type { Build } from '../../../core/format/build';
+import { useDeferredValue, useEffect, useState } from 'react';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
 import { Toasts } from '../../ui/page';
-import { bounded, Boundary } from '../../ui/Boundary';
-import { STATIONS, type Station } from './stations';
+import { bounded } from '../../ui/Boundary';
+import { LEAVES, loadFirst, WHOLE_SET, type Front } from './leaves';
+import { LeafView } from './LeafView';
+import { $front, followAddress } from './turning';
 import { Header } from './Header';
 import { HelpDialog } from './HelpDialog';
 import { startJudging } from '../../state/judging';
@@ -14,11 +15,14 @@ import { listenToKeys } from './keys';
 import { $personId, $personName } from '../../state/preferences';
 import { startSaving, hydrate } from '../../state/saving';
 import { $activeId, $build, $pose, $shop, $theme, $units } from '../../state/store';
-import { useNextTask, useSettled } from '../../state/useSettled';
+
+// Drawn first with what it shows already there, on the server as on the page.
+await loadFirst(import.meta.env.SSR ? undefined : location.pathname);
 
 type Props = {
   data: SheetData;
   stageId: number;
+  leaf: Front;
   people: { id: number; name: string }[];
   person: { id: number; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
   shopName: string;
@@ -26,10 +30,11 @@ type Props = {
 };
 
 /** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
-function open({ data, stageId, person, people, shop }: Props): void {
+function open({ data, stageId, leaf, person, people, shop }: Props): void {
   hydrate(data);
   $shop.set(shop);
   $activeId.set(stageId);
+  $front.set(leaf);
   $units.set(person.units);
   $theme.set(person.theme);
   $personId.set(person.id);
@@ -37,37 +42,32 @@ function open({ data, stageId, person, people, shop }: Props): void {
   $pose.set({ axle: 'front', lockDeg: 0, travelMm: 0 });
 }
 
-/** One job as one long working sheet, with stations in the order of the work. */
+/** One job as a set of leaves in the order of the work: one is in front, and only that one is there. */
 function SheetIsland(props: Props) {
   useState(() => open(props));
   const build = useStore($build);
-  const activeId = useStore($activeId);
+  const front = useStore($front);
+  // The leaf that was in front goes when the new one is seen: taking its charts apart would hold the turn up.
+  const before = useDeferredValue(front);
   useEffect(() => {
-    const stops = [startSaving(), startJudging(), listenToKeys()];
+    const stops = [startSaving(), startJudging(), listenToKeys(), followAddress()];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
     return () => stops.forEach((stop) => stop());
   }, []);
-  useEffect(() => {
-    const url = new URL(location.href);
-    url.searchParams.set('stage', String(activeId));
-    history.replaceState(null, '', url);
-  }, [activeId]);
   return (
     <>
       <Header people={props.people} personId={props.person.id} shopName={props.shopName} />
-      <main className="mx-auto max-w-[1360px] px-4 pb-16">
+      <main className="mx-auto max-w-[1360px] px-4 pb-16 min-[1600px]:max-w-[1840px]">
         {build ? (
-          <>
-            {STATIONS.map(({ id, label, follows, Component }) => {
-              const Following = FOLLOWING[follows];
-              return (
-                <Boundary key={id} what={label} id={id}>
-                  <Following build={build} of={Component} />
-                </Boundary>
-              );
-            })}
-          </>
+          LEAVES.map(
+            (leaf) =>
+              [front, before].some((one) => one === leaf.id || one === WHOLE_SET) && (
+                <div key={leaf.id} data-leaf={leaf.id} hidden={front !== leaf.id && front !== WHOLE_SET}>
+                  <LeafView leaf={leaf} build={build} />
+                </div>
+              ),
+          )
         ) : (
           <p className="py-10 text-lg">
             This stage cannot be read. Undo the last change, or open another stage.
@@ -80,19 +80,6 @@ function SheetIsland(props: Props) {
     </>
   );
 }
-
-type FollowingProps = { build: Build; of: ComponentType<{ build: Build }> };
-
-/** A station with the build as it follows the hand. */
-const FOLLOWING: Record<Station['follows'], (props: FollowingProps) => ReactNode> = {
-  hand: ({ build, of: Component }) => <Component build={build} />,
-  'next-task': function NextTask({ build, of: Component }) {
-    return <Component build={useNextTask(build)} />;
-  },
-  'still-hand': function StillHand({ build, of: Component }) {
-    return <Component build={useSettled(build)} />;
-  },
-};
 
 function Cautions() {
   return (

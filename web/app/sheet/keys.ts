@@ -1,13 +1,16 @@
 import { tinykeys } from 'tinykeys';
 import { $activeId, $pose, $stages } from '../../state/store';
 import { $cureAsked, $helpOpen, $playing } from '../../state/commands';
-import { RAIL } from './stations';
+import { LEAVES } from './leaves';
+import { neighbour, turnByKey } from './turning';
+import { free } from '../../state/freeKey';
 import { step } from '../../state/saving';
 import { toggleTheme, toggleUnits } from '../../state/preferences';
 
 /** The keys of the sheet, in the order that `?` lists them. */
 export const KEYS: readonly (readonly [keys: string, words: string])[] = [
-  [`${RAIL[0]?.key} … ${RAIL.at(-1)?.key}`, `go to ${RAIL.map(({ label }) => label).join(', ')}`],
+  ...LEAVES.map(({ key, label }) => [key.toUpperCase(), `turn to ${label}`] as const),
+  ['Page Up, Page Down', 'with Ctrl and Shift: the leaf before, the leaf after'],
   ['[ ]', 'previous, next stage'],
   ['F R', 'front, rear axle'],
   [
@@ -24,14 +27,11 @@ export const KEYS: readonly (readonly [keys: string, words: string])[] = [
   ['?', 'these keys'],
 ];
 
-/** Keys belong to the field while one is typed in, and to the browser with Alt. */
-function free(handler: (event: KeyboardEvent) => void): (event: KeyboardEvent) => void {
-  return (event) => {
-    const target = event.target as HTMLElement;
-    if (target.closest('input:not([type=radio]), textarea, select, [role=dialog]')) return;
-    event.preventDefault();
-    handler(event);
-  };
+/** Digits on a drawing are meant for the drawing. */
+function offDrawings(handler: (event: KeyboardEvent) => void): (event: KeyboardEvent) => void {
+  return free((event) => {
+    if (!(event.target as HTMLElement).closest('[role=application], [role=slider]')) handler(event);
+  });
 }
 
 function otherStage(by: 1 | -1): void {
@@ -41,21 +41,22 @@ function otherStage(by: 1 | -1): void {
   if (next) $activeId.set(next.id);
 }
 
-export function goTo(station: string): void {
-  const section = document.getElementById(station);
-  section?.scrollIntoView({ block: 'start' });
-  section?.querySelector<HTMLElement>('[data-field], [role="application"]')?.focus({ preventScroll: true });
-}
-
 export function listenToKeys(): () => void {
   const cures = Object.fromEntries(
     Array.from({ length: 9 }, (_, i) => [`Shift+Digit${i + 1}`, free(() => $cureAsked.set(i))]),
   );
-  const stations = Object.fromEntries(RAIL.map(({ id, key }) => [key, free(() => goTo(id))]));
+  const leaves = Object.fromEntries(LEAVES.map(({ id, key }) => [key, offDrawings(() => turnByKey(id))]));
+  const beside = (by: 1 | -1) =>
+    free(() => {
+      const leaf = neighbour(by);
+      if (leaf) turnByKey(leaf);
+    });
   const axle = (name: 'front' | 'rear') => free(() => $pose.set({ ...$pose.get(), axle: name }));
   return tinykeys(window, {
     ...cures,
-    ...stations,
+    ...leaves,
+    'Control+Shift+PageUp': beside(-1),
+    'Control+Shift+PageDown': beside(1),
     '[': free(() => otherStage(-1)),
     ']': free(() => otherStage(1)),
     f: axle('front'),

@@ -1,12 +1,16 @@
-import { told } from '../../../core/wording';
-import { assess } from '../../../core/assess';
 import { buildReader } from '../../../server/buildFile';
-import { endpoint, handle } from '../../../server/endpoint';
+import { answerText, endpoint, handle } from '../../../server/endpoint';
+import { faulty } from '../../../server/errors';
+import { inThread } from '../../../server/judge/pool';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
     does: 'Judges a build file, as `./vexlo assess` does.',
     body: buildReader,
-    run: (_ctx, { body }) => told(assess(body.build)),
+    context: 'none',
+    run: async (_ctx, { body }) => {
+      const judged = await inThread('assessmentText', body.build);
+      return judged.ok ? answerText(judged.value) : faulty(judged.faults);
+    },
   }),
 });

@@ -1,14 +1,16 @@
 import { useStore } from '@nanostores/react';
+import { BelowFold } from '../../ui/BelowFold';
 import { useMemo, useState } from 'react';
 import { type Build } from '../../../core/format/build';
 import { tasksOf, takenInto } from '../../../core/work/jobWork';
 import { workOf } from '../../../core/work/needs';
+import { hours, money } from '../../../core/quote/quote';
 import { OneLineForm } from '../../ui/OneLineForm';
 import { $build, $head, $heads, $job, $shop, $stages, $vehicle, fileOf } from '../../state/store';
 import { $work, editWork } from '../../state/work';
 import { CheckLists } from './CheckLists';
 import { today } from '../../state/clock';
-import { PartsTable } from './PartsTable';
+import { PartsTable, useAsked, type Asked } from './PartsTable';
 import { QuotesPanel } from './QuotesPanel';
 import { Stated } from './Stated';
 import { StepList } from './TickList';
@@ -16,6 +18,7 @@ import { TermsDialog } from './TermsDialog';
 import { WorkRulesDialog } from './WorkRulesDialog';
 import { type JobWork } from '../../../core/format/jobWork';
 import { readBuild } from '../../../core/format/read';
+import { Button, ButtonLink } from '../../ui/Button';
 
 /** The build of the stage that is in work: that of the page where it is the same one. */
 function useBuildInWork(build: Build, work: JobWork): Build | null {
@@ -26,7 +29,7 @@ function useBuildInWork(build: Build, work: JobWork): Build | null {
     const vehicle = $vehicle.get();
     const stage = stageId === head?.id ? undefined : $stages.get().find(({ id }) => id === stageId);
     const read = vehicle && stage && readBuild(fileOf(vehicle, stage));
-    return read?.ok ? read.build : null;
+    return read?.ok ? read.value : null;
   }, [stageId, head?.id]);
   if (stageId === null) return null;
   return head?.id === stageId ? build : other;
@@ -48,23 +51,31 @@ function TakeIntoWork() {
   };
   const inWork = heads.find(({ id }) => id === work.stageId);
   const ticked = work.tasks.filter(({ id }) => work.ticks[id]).length;
+  const next = work.tasks.find(({ id }) => !work.ticks[id]);
   const nothing = active.position === 0;
   return (
     <div className="flex flex-wrap items-center gap-3" data-testid="in-work">
-      <button
-        type="button"
-        className="plain-button font-semibold"
+      <Button
+        className="font-semibold"
         disabled={nothing}
         title={nothing ? 'As delivered there is nothing to build' : undefined}
         onClick={take}
       >
         {inWork?.id === active.id ? 'Take its tasks in again' : `Take ${active.name} into work`}
-      </button>
+      </Button>
       <p>
         {inWork ? (
           <>
             <b className="font-semibold">{inWork.name}</b> is in work: {ticked} of {work.tasks.length} tasks
-            ticked. <a href="/plan">See the week</a>
+            ticked
+            {next ? (
+              <>
+                , next: <b className="font-semibold">{next.label}</b>
+              </>
+            ) : (
+              ''
+            )}
+            . <a href="/plan">See the week</a>
           </>
         ) : (
           'Nothing is in work. Take a stage in, and its tasks stand here and in the week of the bays.'
@@ -99,12 +110,22 @@ function Papers() {
   const of = (kind: string): string => `/jobs/${job.id}/papers/${kind}?of=${active.id}`;
   return (
     <p className="flex flex-wrap gap-2">
-      <a className="plain-button" href={of('order')}>
-        Work order
-      </a>
-      <a className="plain-button" href={of('copy')}>
-        Customer’s copy
-      </a>
+      <ButtonLink href={of('order')}>Work order</ButtonLink>
+      <ButtonLink href={of('copy')}>Customer’s copy</ButtonLink>
+    </p>
+  );
+}
+
+/** What the stage comes to by the shop's rules. */
+function Price({ totals }: Pick<Asked, 'totals'>) {
+  const { terms } = useStore($shop);
+  return (
+    <p data-testid="price">
+      <b className="font-tight text-xl font-semibold">{money(totals.totalCents, terms)}</b>
+      <span className="text-graphite">
+        {totals.unpriced > 0 && ' at least'}
+        {terms.taxPct > 0 && `, with ${terms.taxPct} % tax`} · {hours(totals.minutes)} of work
+      </span>
     </p>
   );
 }
@@ -113,46 +134,48 @@ function Papers() {
 export function BuildStation({ build }: { build: Build }) {
   const { work } = useStore($work);
   const inWork = useBuildInWork(build, work);
+  const asked = useAsked(build);
   const [dialog, setDialog] = useState<'rules' | 'terms' | null>(null);
   return (
     <section id="build" aria-labelledby="build-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-4 gap-y-1">
-        <h2 id="build-title" className="station-title">
+        <h2 id="build-title" tabIndex={-1} className="station-title">
           Build
         </h2>
         <Papers />
         <span className="no-print ml-auto flex gap-2">
-          <button type="button" className="plain-button" onClick={() => setDialog('rules')}>
-            Parts and labour rules
-          </button>
-          <button type="button" className="plain-button" onClick={() => setDialog('terms')}>
-            Prices and hours
-          </button>
+          <Button onClick={() => setDialog('rules')}>Parts and labour rules</Button>
+          <Button onClick={() => setDialog('terms')}>Prices and hours</Button>
         </span>
       </div>
-      <div className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] gap-x-8 gap-y-4">
-        <PartsTable build={build} />
+      <div className="border-line mb-2 flex flex-wrap items-center gap-x-8 gap-y-1 border-b pb-2">
+        <Price totals={asked.totals} />
+        <TakeIntoWork />
+      </div>
+      <div className="grid grid-cols-1 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
+        <div className="overflow-x-auto">
+          <PartsTable asked={asked} />
+        </div>
         <div className="flex flex-col gap-5">
           <QuotesPanel />
           {inWork && <Stated />}
         </div>
       </div>
-      <div className="mt-4">
-        <TakeIntoWork />
-      </div>
-      {inWork ? (
-        <>
-          <div className="mt-3" data-testid="steps">
-            <h3 className="text-lg font-semibold">Steps</h3>
-            <StepList tasks={work.tasks} work={work} />
-          </div>
-          <div className="mt-4">
-            <CheckLists build={inWork} />
-          </div>
-        </>
-      ) : (
-        <EndWithout />
-      )}
+      <BelowFold>
+        {inWork ? (
+          <>
+            <div className="mt-3" data-testid="steps">
+              <h3 className="text-lg font-semibold">Steps</h3>
+              <StepList tasks={work.tasks} work={work} />
+            </div>
+            <div className="mt-4">
+              <CheckLists build={inWork} />
+            </div>
+          </>
+        ) : (
+          <EndWithout />
+        )}
+      </BelowFold>
       {dialog === 'rules' && <WorkRulesDialog close={() => setDialog(null)} />}
       {dialog === 'terms' && <TermsDialog close={() => setDialog(null)} />}
     </section>

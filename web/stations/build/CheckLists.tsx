@@ -12,6 +12,7 @@ import { refusalWords, send } from '../../state/apiClient';
 import { $work, editWork, workSettled } from '../../state/work';
 import { signed } from '../../state/clock';
 import { TickRow } from './TickList';
+import { Button } from '../../ui/Button';
 
 /** An open check may stay open where somebody says why. */
 function CheckRow({ id, words }: WorkCheck) {
@@ -90,9 +91,9 @@ function Release({ checks }: { checks: readonly WorkCheck[] }) {
   };
   return (
     <div className="mt-2 flex flex-wrap items-center gap-3" data-testid="release" data-held={hold !== null}>
-      <button type="button" className="plain-button text-lg font-semibold" onClick={() => void release()}>
+      <Button className="text-lg font-semibold" onClick={() => void release()}>
         Release the vehicle
-      </button>
+      </Button>
       <p role="status" className="max-w-[46rem]">
         {job?.status === 'done'
           ? 'Released.'
@@ -108,7 +109,7 @@ export function CheckLists({ build }: { build: Build }) {
   const of = (list: CheckList): WorkCheck[] => checks.filter((one) => one.list === list);
   return (
     <>
-      <div className="grid grid-cols-3 gap-x-8 gap-y-3">
+      <div className="grid grid-cols-1 gap-x-8 gap-y-3 md:grid-cols-3">
         {(['before', 'during', 'release'] as const).map((list) => (
           <List key={list} list={list} checks={of(list)} />
         ))}

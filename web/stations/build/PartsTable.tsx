@@ -5,13 +5,19 @@ import { hours, lineCents, money, quoteLines, totalsOf } from '../../../core/quo
 import { $shop } from '../../state/store';
 import { $work, editWork } from '../../state/work';
 
-/** What this stage asks for by the shop's rules: parts, work, drying, and what it comes to. */
-export function PartsTable({ build }: { build: Build }) {
+/** What a stage asks for by the shop's rules, and what it comes to. */
+export function useAsked(build: Build) {
   const { workRules, terms } = useStore($shop);
   const { work } = useStore($work);
   const lines = workOf(build, workRules, new Set(work.takenIn));
   const quoted = quoteLines(lines);
-  const totals = totalsOf({ lines: quoted }, terms);
+  return { lines, quoted, totals: totalsOf({ lines: quoted }, terms) };
+}
+export type Asked = ReturnType<typeof useAsked>;
+
+/** The same as a list: parts, work, drying, and what it comes to. */
+export function PartsTable({ asked: { lines, quoted, totals } }: { asked: Asked }) {
+  const { workRules, terms } = useStore($shop);
   const maybe = new Set(workRules.filter(({ perhaps }) => perhaps).map(({ id }) => id));
   const toggle = (id: string): void =>
     void editWork((now) => ({

@@ -8,6 +8,7 @@ import { $heads, $job, $stages } from '../../state/store';
 import { refusalWords, send } from '../../state/apiClient';
 import { QuoteDialog } from './QuoteDialog';
 import { draftQuote } from './quoteDraft';
+import { Button, ButtonLink } from '../../ui/Button';
 
 /** Which stages a new quote offers. */
 function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
@@ -39,14 +40,13 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
           {name}
         </label>
       ))}
-      <button
-        type="button"
-        className="plain-button mt-1 block font-semibold"
+      <Button
+        className="mt-1 block font-semibold"
         disabled={busy || offered.length === 0}
         onClick={() => void make()}
       >
         {busy ? 'Working it out…' : 'Make the quote'}
-      </button>
+      </Button>
     </div>
   );
 }
@@ -105,9 +105,9 @@ function Accept({
           onChange={(event) => setBy(event.target.value)}
         />
       </label>
-      <button type="submit" className="plain-button" disabled={by.trim() === ''}>
+      <Button type="submit" disabled={by.trim() === ''}>
         Accept and freeze
-      </button>
+      </Button>
     </form>
   );
 }
@@ -125,14 +125,8 @@ function QuoteRow({ line, changed }: { line: QuoteLineOut; changed: (now: QuoteL
         </b>
         <span className="text-graphite">until {quote.validUntil}</span>
         <span className="ml-auto flex gap-2">
-          <a className="plain-button" href={`/jobs/${job?.id}/papers/quote?of=${line.id}`}>
-            Paper
-          </a>
-          {!accepted && (
-            <button type="button" className="plain-button" onClick={() => setOpen(true)}>
-              Change
-            </button>
-          )}
+          <ButtonLink href={`/jobs/${job?.id}/papers/quote?of=${line.id}`}>Paper</ButtonLink>
+          {!accepted && <Button onClick={() => setOpen(true)}>Change</Button>}
         </span>
       </div>
       <ul>

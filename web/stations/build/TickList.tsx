@@ -9,7 +9,8 @@ import { $work, editWork } from '../../state/work';
 import { signed, useNowMin } from '../../state/clock';
 import { type JobWork, type Tick } from '../../../core/format/jobWork';
 
-export const tickWords = ({ by, at }: Tick): string => `${by}, ${at.slice(5, 10)} ${at.slice(11)}`;
+export const tickWords = ({ by, at, bay }: Tick): string =>
+  `${by}, ${at.slice(5, 10)} ${at.slice(11)}${bay ? `, ${bay}` : ''}`;
 
 function without<T>(record: Record<string, T>, id: string): Record<string, T> {
   return Object.fromEntries(Object.entries(record).filter(([key]) => key !== id));
@@ -67,7 +68,7 @@ export function TickRow({
           {detail && <span className="text-graphite"> {detail}</span>}
           {!tick && hold && <p className="text-graphite text-[0.9rem]">◔ {hold}</p>}
         </div>
-        <span className="text-graphite pt-1 text-[0.9rem] whitespace-nowrap">
+        <span className="text-graphite pt-1 text-[0.9rem] sm:whitespace-nowrap">
           {tick ? tickWords(tick) : aside}
         </span>
       </div>
@@ -133,7 +134,7 @@ function Step({ task, work, now }: { task: JobWork['tasks'][number]; work: JobWo
 export function StepList({ tasks, work }: { tasks: JobWork['tasks']; work: JobWork }) {
   const now = useNowMin();
   return (
-    <ol className="columns-2 gap-x-8">
+    <ol className="gap-x-8 md:columns-2">
       {tasks.map((task) => (
         <Step key={task.id} task={task} work={work} now={now} />
       ))}

@@ -8,6 +8,7 @@ import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import { formOf, namedFault, ruleFrom, type RuleForm } from './ruleForm';
 import { PER, PER_NAMES, TRIGGER_NAMES, TRIGGERS } from '../../../core/format/triggers';
+import { Button } from '../../ui/Button';
 
 type TextKey = { [K in keyof RuleForm]: RuleForm[K] extends string ? K : never }[keyof RuleForm];
 type Change = (part: Partial<RuleForm>) => void;
@@ -148,31 +149,29 @@ export function WorkRulesDialog({ close }: { close: () => void }) {
       }}
       tools={(setFault) => (
         <>
-          <button type="button" className="plain-button flex items-center gap-1" onClick={add}>
+          <Button className="flex items-center gap-1" onClick={add}>
             <Plus size={16} aria-hidden /> Rule
-          </button>
-          <button
-            type="button"
-            className="plain-button flex items-center gap-1"
+          </Button>
+          <Button
+            className="flex items-center gap-1"
             onClick={() => setForms(forms.filter(({ key }) => key !== form?.key))}
           >
             <Trash2 size={16} aria-hidden /> Take this one out
-          </button>
+          </Button>
           <FileButton
             words="From a file"
             label="Work rules file"
             className="plain-button flex items-center gap-1"
             take={(text) => bring(text, setFault)}
           />
-          <button
-            type="button"
-            className="plain-button flex items-center gap-1"
+          <Button
+            className="flex items-center gap-1"
             onClick={() =>
               download(writeWorkRules({ rules: forms.map(ruleFrom) }), 'work-rules.json', 'application/json')
             }
           >
             <Download size={16} aria-hidden /> To a file
-          </button>
+          </Button>
         </>
       )}
     >

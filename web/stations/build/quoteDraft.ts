@@ -15,7 +15,7 @@ async function optionOf(stage: StageDoc): Promise<QuoteOption | null> {
   const vehicle = $vehicle.get();
   const read = vehicle && readBuild(fileOf(vehicle, stage));
   if (!read?.ok) return null;
-  const { build } = read;
+  const { value: build } = read;
   const units = $units.get();
   const assessment = await queryWorker((api) => api.judge(build));
   const tradeoffs = tradeoffsOf(build, assessment, units);

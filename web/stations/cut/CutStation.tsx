@@ -1,4 +1,5 @@
 import { Said } from '../../ui/Said';
+import { useKept } from '../../state/kept';
 import { today } from '../../state/clock';
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
@@ -20,6 +21,7 @@ import { CutSteps } from './CutSteps';
 import { MarkTable } from './MarkTable';
 import { ScaleTable } from './ScaleTable';
 import { TemplateDrawing } from './TemplateDrawing';
+import { Button } from '../../ui/Button';
 
 const keyOf = ({ cut }: Planned): string => `${cut.axle} ${cut.obstacle}`;
 
@@ -40,13 +42,13 @@ export function CutStation({ build }: { build: Build }) {
     WHEN_STILL,
     seen,
   );
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useKept<string | null>('cut.chosen', null);
   const planned = answer ?? [];
   const shown = planned.find((one) => keyOf(one) === chosen) ?? planned.find(({ cut }) => !cut.refused);
   return (
     <section id="cut" ref={section} aria-labelledby="cut-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-6">
-        <h2 id="cut-title" className="station-title">
+        <h2 id="cut-title" tabIndex={-1} className="station-title">
           Cut
         </h2>
         <div className="w-44">
@@ -171,14 +173,9 @@ function EdgeTable({
                     {decided ? (
                       mm(decided.depthMm)
                     ) : (
-                      <button
-                        type="button"
-                        className="plain-button"
-                        disabled={locked}
-                        onClick={() => decide(one)}
-                      >
+                      <Button disabled={locked} onClick={() => decide(one)}>
                         Decide {mm(Math.min(cut.mayCutMm, cut.deepestMm))}
-                      </button>
+                      </Button>
                     )}
                   </td>
                 </>
@@ -220,7 +217,8 @@ function Template({ build, planned: { cut, marking } }: { build: Build; planned:
         </div>
         <TemplateDrawing sheet={sheet} chosen={mark} />
         <p className="text-graphite text-[0.9rem]">
-          {sheet.title[2]}. Thin: the edge as it is;{' '}
+          {sheet.title[2]}. As seen from outside the fender, {side} side: front to the {side}, up is up.
+          Hatched: the tire’s side. Thin: the edge as it is;{' '}
           {cut.kind === 'fold' ? 'dash and dot: the fold' : 'thick: the cut'}; numbers: the marks.
         </p>
         {cut.refused === null && <Downloads sheet={sheet} name={`${side}-${cut.axle}-${cut.obstacle}`} />}

@@ -6,6 +6,8 @@ export function TemplateDrawing({ sheet, chosen }: { sheet: TemplateSheet; chose
   const { lines, labels, widthMm, heightMm } = sheet;
   // One pixel of the page, in mm of the template.
   const scale = (widthMm + 12) / 690;
+  // A long edge is drawn small: its numbers stand so close that a word between them would only cover them.
+  const shown = labels.filter(({ text, ofSheet }) => ofSheet || scale < 0.8 || /^\d+$/.test(text));
   return (
     <svg
       className="drawing"
@@ -29,12 +31,14 @@ export function TemplateDrawing({ sheet, chosen }: { sheet: TemplateSheet; chose
           />
         );
       })}
-      {labels.map(({ at, text }, i) => (
+      {shown.map(({ at, text, heightMm: high, angleDeg, ofSheet }, i) => (
         <text
           key={i}
           x={at[0]}
           y={heightMm - at[1]}
-          fontSize={14 * scale}
+          transform={`rotate(${-angleDeg} ${at[0]} ${heightMm - at[1]})`}
+          // What belongs to the sheet keeps its size and its place; numbers are to be read here.
+          fontSize={ofSheet ? high : 14 * scale}
           fontWeight={chosen === Number(text) ? 700 : 400}
           style={{ fill: chosen === Number(text) ? 'var(--signal)' : 'var(--ink)' }}
         >

@@ -8,6 +8,7 @@ import { SheetDialog } from '../../ui/Dialog';
 import { $units } from '../../state/store';
 import { TAKES, takeInto, type Take } from './taking';
 import { useDevice, useDevices } from './useDevice';
+import { Button } from '../../ui/Button';
 
 const QUANTITY: Record<Channel['unit'], Quantity> = {
   kg: 'mass',
@@ -106,16 +107,15 @@ function DevicePane({ device }: { device: DeviceInfo }) {
       <Lopsided device={device} readings={readings} />
       <div className="mt-3 flex flex-wrap gap-2">
         {TAKES[device.kind].map((one, i) => (
-          <button
+          <Button
             key={one.id}
-            type="button"
-            className="plain-button text-lg"
+            className="text-lg"
             disabled={!ready(one)}
             title={ready(one) ? `Key ${i + 1}` : 'Not settled yet'}
             onClick={() => take(one)}
           >
             {one.words} <kbd className="text-graphite text-sm">{i + 1}</kbd>
-          </button>
+          </Button>
         ))}
       </div>
     </div>

@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { DeviceInfo } from '../../../server/devices/device';
 import { useDevices } from './useDevice';
+import { Button } from '../../ui/Button';
 
 type Props = { kind: DeviceInfo['kind']; words: string; children: (device: DeviceInfo) => ReactNode };
 
@@ -12,8 +13,8 @@ export function ReadDevice({ kind, words, children }: Props) {
   return on ? (
     children(device)
   ) : (
-    <button type="button" className="plain-button self-end" onClick={() => setOn(true)}>
+    <Button className="self-end" onClick={() => setOn(true)}>
       {words}
-    </button>
+    </Button>
   );
 }

@@ -1,11 +1,15 @@
+import { useStore } from '@nanostores/react';
 import { useState } from 'react';
+import { withUnit } from '../../../core/units/quantity';
+import { refusalText } from '../../../core/wording';
 import { AXLES, type Vehicle } from '../../../core/format/build';
 import type { Fault } from '../../../core/format/fields';
 import type { Json } from '../../../core/history/diff';
 import { SheetDialog } from '../../ui/Dialog';
-import { editVehicle } from '../../state/store';
-import { axleOf, powertrainOf, typedAxle, typedPowertrain, type Typed } from './asBuilt';
+import { $units, editVehicle } from '../../state/store';
+import { axleOf, powertrainOf, QUANTITY_OF, typedAxle, typedPowertrain, type Typed } from './asBuilt';
 import { STEEL_MPA } from '../../../core/format/steel';
+import { Button } from '../../ui/Button';
 
 type Column = readonly [key: string, words: string, options?: readonly string[]];
 
@@ -14,40 +18,45 @@ const POWERTRAIN: readonly Column[] = [
   ['transmission', 'Transmission', ['manual', 'automatic', 'single-speed']],
   ['gears', 'Gears, first to top'],
   ['lowRange', 'Low range (1 if none)'],
-  ['torqueCurve', 'Torque, rpm:N·m'],
+  ['torqueCurve', 'Torque, rpm:'],
   ['idleRpm', 'Idle rpm'],
   ['redlineRpm', 'Red line rpm'],
   ['stallTorqueRatio', 'Converter, stall torque ratio'],
   ['efficiency', 'Efficiency (0.85 if empty)'],
-  ['dragAreaM2', 'Drag area, m² (by kind if empty)'],
+  ['dragAreaM2', 'Drag area (by kind if empty)'],
 ];
 const AXLE: readonly Column[] = [
   ['driven', 'Driven', ['yes', 'no']],
   ['ratios', 'Ratios it takes'],
-  ['ringGearMm', 'Ring gear, mm'],
+  ['ringGearMm', 'Ring gear'],
   ['pinionTeeth', 'Pinion teeth, ratio:teeth'],
-  ['outputPeakNm', 'Maker’s peak, N·m'],
+  ['gearCut', 'Gears cut', ['', 'standard', 'reverse']],
+  ['pinionJointPeakNm', 'Pinion joint’s peak'],
+  ['outputPeakNm', 'Maker’s peak'],
   ['steel', 'Shaft steel', ['', ...Object.keys(STEEL_MPA)]],
   ['splines', 'Shaft splines (24/48)'],
-  ['diameterMm', 'or shaft neck, mm'],
+  ['diameterMm', 'or shaft neck'],
   ['jointKind', 'Outer joint', ['', 'universal', 'cv']],
-  ['jointPeakNm', 'Joint’s peak, N·m'],
+  ['jointPeakNm', 'Joint’s peak'],
   ['differential', 'Differential', ['open', 'limited', 'locker']],
+  ['torqueBias', 'Limited-slip’s torque bias (2.5 if empty)'],
+  ['differentialPeakNm', 'Differential gears’ peak'],
   ['bearingKind', 'Hub bearing', ['', 'roller', 'ball']],
-  ['bearingInboardMm', 'Bearing inboard of hub face, mm'],
+  ['bearingInboardMm', 'Bearing inboard of hub face'],
 ];
 
 /** What drives the vehicle as it was built: entered from data sheets, tags and a caliper. Unknown stays empty. */
 export function AsBuiltDialog({ vehicle, close }: { vehicle: Vehicle; close: () => void }) {
-  const [powertrain, setPowertrain] = useState(() => typedPowertrain(vehicle.powertrain));
+  const units = useStore($units);
+  const [powertrain, setPowertrain] = useState(() => typedPowertrain(vehicle.powertrain, units));
   const [axles, setAxles] = useState(() => ({
-    front: typedAxle(vehicle.axles?.front),
-    rear: typedAxle(vehicle.axles?.rear),
+    front: typedAxle(vehicle.axles?.front, units),
+    rear: typedAxle(vehicle.axles?.rear, units),
   }));
   const [faults, setFaults] = useState<Fault[]>([]);
   const store = (): void => {
-    const built = powertrainOf(powertrain);
-    const [front, rear] = AXLES.map((axle) => axleOf(axles[axle], axle));
+    const built = powertrainOf(powertrain, units);
+    const [front, rear] = AXLES.map((axle) => axleOf(axles[axle], axle, units));
     if (!front || !rear) return;
     const typed = [built, front, rear].flatMap((one) => one.faults);
     if (typed.length > 0) {
@@ -93,15 +102,15 @@ export function AsBuiltDialog({ vehicle, close }: { vehicle: Vehicle; close: () 
           <ul role="alert" className="mt-2 font-medium">
             {faults.slice(0, 5).map(({ path, message }) => (
               <li key={path}>
-                ▲ {path} {message}
+                ▲ {path} {refusalText(message, units)}
               </li>
             ))}
           </ul>
         )}
         <div className="mt-2 flex justify-end">
-          <button type="submit" className="plain-button font-semibold">
+          <Button type="submit" className="font-semibold">
             Store
-          </button>
+          </Button>
         </div>
       </form>
     </SheetDialog>
@@ -119,10 +128,13 @@ function Group({
   typed: Typed;
   put: (next: Typed) => void;
 }) {
+  const units = useStore($units);
   return (
     <fieldset>
       <legend className="font-semibold">{title}</legend>
-      {columns.map(([key, words, options]) => {
+      {columns.map(([key, name, options]) => {
+        const of = QUANTITY_OF[key];
+        const words = of === undefined ? name : withUnit(name, of, units).replace(':, ', ':');
         const label = `${title}: ${words}`;
         const value = typed[key] ?? '';
         const change = (next: string): void => put({ ...typed, [key]: next });

@@ -1,6 +1,9 @@
 import { useStore } from '@nanostores/react';
-import { lazy, memo, Suspense, useState } from 'react';
-import type { Build } from '../../../core/format/build';
+import { BelowFold } from '../../ui/BelowFold';
+import { memo, useState } from 'react';
+import type { AxleName, Build } from '../../../core/format/build';
+import type { Axle } from '../../../core/format/driveline';
+import type { Strength as StrengthOf } from '../../../core/driveline/strength';
 import { offeredRatios } from '../../../core/driveline/driveline';
 import { STYLES } from '../../../core/driveline/capacity';
 import { Choice } from '../../ui/choices';
@@ -16,14 +19,23 @@ import { Grades, Numbers } from './Gearing';
 import { Ladder } from './Ladder';
 import { RoadLogPanel } from './RoadLogPanel';
 import { UpgradePanel } from './UpgradePanel';
+import { later } from '../../ui/later';
+import { Button } from '../../ui/Button';
 
-const SpeedChart = lazy(() => import('./SpeedChart').then((module) => ({ default: module.SpeedChart })));
-
-const HuntingChart = lazy(() =>
-  import('./HuntingChart').then((module) => ({ default: module.HuntingChart })),
+const SpeedChart = later(
+  'Engine speed',
+  () => import('./SpeedChart').then((module) => module.SpeedChart),
+  '320px',
 );
-const SpeedometerPanel = lazy(() =>
-  import('./SpeedometerPanel').then((module) => ({ default: module.SpeedometerPanel })),
+const HuntingChart = later(
+  'Grades and gears',
+  () => import('./HuntingChart').then((module) => module.HuntingChart),
+  '230px',
+);
+const SpeedometerPanel = later(
+  'Speedometer',
+  () => import('./SpeedometerPanel').then((module) => module.SpeedometerPanel),
+  '20rem',
 );
 
 type StyleName = keyof typeof STYLES;
@@ -38,7 +50,7 @@ export function DrivelineStation({ build }: { build: Build }) {
   return (
     <section id="driveline" aria-labelledby="driveline-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-5 gap-y-1">
-        <h2 id="driveline-title" className="station-title">
+        <h2 id="driveline-title" tabIndex={-1} className="station-title">
           Driveline
         </h2>
         <div className="w-36">
@@ -71,13 +83,36 @@ export function DrivelineStation({ build }: { build: Build }) {
             />
           </div>
         )}
-        <button type="button" className="plain-button mb-1" onClick={() => setEntering(true)}>
+        <Button className="mb-1" onClick={() => setEntering(true)}>
           As built…
-        </button>
+        </Button>
       </div>
       <Body />
       {entering && <AsBuiltDialog vehicle={build.vehicle} close={() => setEntering(false)} />}
     </section>
+  );
+}
+
+/** What gives first, and what one change would do to it. */
+function Strength({
+  build,
+  strength,
+  axles,
+}: {
+  build: Build;
+  strength: StrengthOf;
+  axles: Record<AxleName, Axle>;
+}) {
+  return (
+    <div className="mb-3">
+      <h3 className="text-lg font-semibold">Strength: what it can take over what may be asked of it</h3>
+      <Ladder strength={strength} axles={axles} />
+      <UpgradePanel build={build} strength={strength} />
+      <p className="text-graphite text-[0.85rem]">
+        These figures rank parts and compare stages; they do not predict a breakage. Axle, brake and steering
+        work belongs to qualified people.
+      </p>
+    </div>
   );
 }
 
@@ -89,7 +124,7 @@ const Body = memo(function Body() {
   const { powertrain, axles } = build.vehicle;
   return (
     <>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-x-8 gap-y-3">
+      <div className="grid grid-cols-1 gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
         <div>
           <Numbers build={build} driveline={assessment.driveline} assessment={assessment} />
           <div className="mt-2">
@@ -97,11 +132,11 @@ const Body = memo(function Body() {
           </div>
         </div>
         <div>
+          {assessment.strength && axles && (
+            <Strength build={build} strength={assessment.strength} axles={axles} />
+          )}
           {powertrain ? (
-            <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-              <SpeedChart build={build} powertrain={powertrain} />
-              {powertrain.kind === 'engine' && <HuntingChart build={build} powertrain={powertrain} />}
-            </Suspense>
+            <SpeedChart build={build} powertrain={powertrain} />
           ) : (
             <p className="text-graphite">
               No powertrain is entered for this vehicle: engine speed, grades and strength are not known.
@@ -111,22 +146,12 @@ const Body = memo(function Body() {
           {powertrain && <Grades driveline={assessment.driveline} gears={powertrain.gears} />}
         </div>
       </div>
-      {assessment.strength && axles && (
-        <div className="mt-4">
-          <h3 className="text-lg font-semibold">Strength: what it can take over what may be asked of it</h3>
-          <Ladder strength={assessment.strength} axles={axles} />
-          <UpgradePanel build={build} strength={assessment.strength} />
-          <p className="text-graphite text-[0.85rem]">
-            These figures rank parts and compare stages; they do not predict a breakage. Axle, brake and
-            steering work belongs to qualified people.
-          </p>
-        </div>
-      )}
-      <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
+      <BelowFold>
+        {powertrain?.kind === 'engine' && <HuntingChart build={build} powertrain={powertrain} />}
         <SpeedometerPanel build={build} assessment={assessment} />
-      </Suspense>
-      <RoadLogPanel build={build} />
-      <Tradeoffs build={build} assessment={assessment} />
+        <RoadLogPanel build={build} />
+        <Tradeoffs build={build} assessment={assessment} />
+      </BelowFold>
     </>
   );
 });

@@ -7,6 +7,8 @@ import { showWithUnit } from '../../../core/units/quantity';
 import { setStage } from '../../state/edits';
 import { storeSettings } from '../../state/settings';
 import { $locked, $shop, $units } from '../../state/store';
+import { Button } from '../../ui/Button';
+import { DataTable } from '../../ui/DataTable';
 
 const SCHOOLS: readonly (readonly [keyof Schools, string, string])[] = [
   ['restore', 'Restore', 'drives as delivered: the ratio nearest the equivalent one'],
@@ -65,7 +67,7 @@ export function Numbers({
       : []),
     [
       'Dial over-reads',
-      `${build.vehicle.stockOverreadPct} %`,
+      `${build.vehicle.stockOverreadPct ?? 0} %`,
       `${assessment.speedometer.errorPct.toFixed(1)} %`,
     ],
   ];
@@ -73,24 +75,17 @@ export function Numbers({
   const { package: now } = runningOf(build);
   return (
     <>
-      <table className="w-full text-[0.95rem]" data-testid="gearing">
-        <thead>
-          <tr className="caption border-ink border-b text-left">
-            <th className="py-1" />
-            <th className="text-right">As delivered</th>
-            <th className="text-right">Package</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([words, before, after]) => (
-            <tr key={words} className="border-line border-b">
-              <td className="py-0.5">{words}</td>
-              <td className="text-graphite text-right">{before}</td>
-              <td className="text-right font-semibold">{after}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        testId="gearing"
+        className="w-full text-[0.95rem]"
+        rows={rows}
+        keyOf={([words]) => words}
+        columns={[
+          { head: '', cell: ([words]) => words },
+          { head: 'As delivered', right: true, className: 'text-graphite', cell: ([, before]) => before },
+          { head: 'Package', right: true, className: 'font-semibold', cell: ([, , after]) => after },
+        ]}
+      />
       {schools && (
         <ul className="mt-2" data-testid="schools">
           {SCHOOLS.map(([key, name, why]) => {
@@ -117,14 +112,9 @@ export function Numbers({
                 {ratio === null ? (
                   <span className="text-graphite">none reaches</span>
                 ) : (
-                  <button
-                    type="button"
-                    className="plain-button"
-                    disabled={locked}
-                    onClick={() => void setStage('/package/axleRatio', ratio)}
-                  >
+                  <Button disabled={locked} onClick={() => void setStage('/package/axleRatio', ratio)}>
                     {ratio.toFixed(2)}
-                  </button>
+                  </Button>
                 )}
                 <span className="text-[0.9rem]">
                   {why}

@@ -6,7 +6,10 @@ export const PART_WORDS: Record<PartName, string> = {
   shaft: 'shaft',
   joint: 'outer joint',
   'ring-and-pinion': 'ring and pinion',
+  'pinion-joint': 'pinion joint',
+  differential: 'differential gears',
   'hub-bearing': 'hub bearing, life',
+  'ball-joints': 'ball joints, wear',
   steering: 'steering, wear',
   brakes: 'brakes, torque',
 };
@@ -44,10 +47,17 @@ function Rung({ part, weakest }: { part: Part; weakest: boolean }) {
   );
 }
 
+const leastFirst = (parts: readonly Part[]): Part[] => [...parts].sort((a, b) => a.factor - b.factor);
+/** What torque breaks, the weakest first, and what only wears: two different things. */
+const breaks = (parts: readonly Part[]): Part[] =>
+  leastFirst(parts.filter(({ demandNm }) => demandNm !== undefined));
+const wears = (parts: readonly Part[]): Part[] =>
+  leastFirst(parts.filter(({ demandNm }) => demandNm === undefined));
+
 /** Every part of both axles by its factor, now and as delivered, and which one gives first. */
 export function Ladder({ strength, axles }: { strength: Strength; axles: Record<AxleName, Axle> }) {
   return (
-    <div className="grid grid-cols-2 gap-x-8" data-testid="ladder">
+    <div className="grid grid-cols-1 gap-x-8 overflow-x-auto" data-testid="ladder">
       {AXLES.map((axle) => (
         <table key={axle} className="w-full self-start text-[0.92rem]">
           <caption className="text-left">
@@ -67,8 +77,18 @@ export function Ladder({ strength, axles }: { strength: Strength; axles: Record<
             </tr>
           </thead>
           <tbody>
-            {strength[axle].parts.map((part) => (
+            {breaks(strength[axle].parts).map((part) => (
               <Rung key={part.part} part={part} weakest={part.part === strength[axle].weakest} />
+            ))}
+          </tbody>
+          <tbody>
+            <tr>
+              <th scope="rowgroup" colSpan={6} className="caption pt-2 text-left">
+                Wears, against as delivered; it does not break by torque
+              </th>
+            </tr>
+            {wears(strength[axle].parts).map((part) => (
+              <Rung key={part.part} part={part} weakest={false} />
             ))}
           </tbody>
         </table>

@@ -1,5 +1,9 @@
 import { useRef, useState } from 'react';
+import { useStore } from '@nanostores/react';
+import { showRounded } from '../../../core/units/quantity';
+import { $units } from '../../state/store';
 import { useDevice, useDevices } from '../devices/useDevice';
+import { Button } from '../../ui/Button';
 
 /** Enough rows for a fit that is worth something. */
 const ENOUGH = 300;
@@ -32,22 +36,22 @@ function Driving({
       lines.current.push([list[i], list[i + 1], list[i + 2]].map((one) => one?.value.toFixed(3)).join(','));
     setRows(lines.current.length);
   });
-  const say = (channel: string, digits: number): string => readings[channel]?.value.toFixed(digits) ?? '–';
+  const units = useStore($units);
   return (
     <div className="border-line mt-1 flex flex-wrap items-center gap-5 border p-2" data-testid="logger">
       {simulated && <b className="bg-ink text-sheet font-tight px-2 font-semibold">simulated</b>}
       <span>{label}</span>
-      <span className="text-2xl font-semibold">{say('speed', 0)} km/h</span>
-      <span className="text-2xl font-semibold">{say('rpm', 0)} rpm</span>
+      <span className="text-2xl font-semibold">
+        {readings['speed'] ? showRounded(readings['speed'].value, 'speed', units) : '–'}
+      </span>
+      <span className="text-2xl font-semibold">{readings['rpm']?.value.toFixed(0) ?? '–'} rpm</span>
       <span>{state === 'streaming' ? `${rows} rows` : 'opening the stream…'}</span>
-      <button
-        type="button"
-        className="plain-button"
+      <Button
         disabled={rows < ENOUGH}
         onClick={() => take(`time,speed km/h,rpm\n${lines.current.join('\n')}\n`)}
       >
         {rows < ENOUGH ? `Drive on: ${ENOUGH - rows} rows more` : 'Take this drive'}
-      </button>
+      </Button>
     </div>
   );
 }

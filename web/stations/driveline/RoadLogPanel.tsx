@@ -1,17 +1,20 @@
 import { useStore } from '@nanostores/react';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { useKept } from '../../state/kept';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
 import type { LogFit } from '../../../core/driveline/roadLog';
-import { showRounded } from '../../../core/units/quantity';
+import { showRounded, unitOf, unitSize } from '../../../core/units/quantity';
 import type { LogAnswer, LogText } from '../../workers/assess.worker';
 import { queryWorker } from '../../state/workerQuery';
 import { changeStage } from '../../state/edits';
 import { step } from '../../state/saving';
 import { $locked, $units } from '../../state/store';
 import { LoggerPane } from './LoggerPane';
+import { Button } from '../../ui/Button';
+import { later } from '../../ui/later';
 
-const LogChart = lazy(() => import('./LogChart').then((module) => ({ default: module.LogChart })));
+const LogChart = later('The drive drawn', () => import('./LogChart').then((module) => module.LogChart));
 
 type State =
   | { kind: 'empty' }
@@ -21,9 +24,10 @@ type State =
 
 /** A drive with speed and rpm, fitted: what the tire really rolls, beside what was calculated. */
 export function RoadLogPanel({ build }: { build: Build }) {
-  const [texts, setTexts] = useState<LogText[]>([]);
-  const [state, setState] = useState<State>({ kind: 'empty' });
+  const [texts, setTexts] = useKept<LogText[]>('roadLog.texts', []);
+  const [state, setState] = useKept<State>('roadLog.state', { kind: 'empty' });
   const [logging, setLogging] = useState(false);
+  const units = useStore($units);
   const input = useRef<HTMLInputElement>(null);
   const locked = useStore($locked);
   const { powertrain } = build.vehicle;
@@ -34,7 +38,7 @@ export function RoadLogPanel({ build }: { build: Build }) {
     const answer = await queryWorker<LogAnswer>(async (api) => await api.roadLog(build, list));
     setState(
       answer.ok
-        ? { kind: 'fit', fit: answer.fit, from, simulated }
+        ? { kind: 'fit', fit: answer.value, from, simulated }
         : { kind: 'refused', message: answer.message },
     );
     // A file that cannot be read is not kept for the next try.
@@ -52,12 +56,10 @@ export function RoadLogPanel({ build }: { build: Build }) {
     <div className="mt-4" data-testid="road-log">
       <div className="flex flex-wrap items-center gap-3">
         <h3 className="text-lg font-semibold">Road log</h3>
-        <button type="button" className="plain-button" onClick={() => input.current?.click()}>
-          Read a drive
-        </button>
-        <button type="button" className="plain-button" onClick={() => setLogging((on) => !on)}>
+        <Button onClick={() => input.current?.click()}>Read a drive</Button>
+        <Button onClick={() => setLogging((on) => !on)}>
           {logging ? 'Stop the logger' : 'From the logger'}
-        </button>
+        </Button>
         <span className="text-graphite text-[0.9rem]">
           speed and rpm as CSV, NMEA 0183 or GPX; speed and rpm may be two files
         </span>
@@ -92,9 +94,7 @@ export function RoadLogPanel({ build }: { build: Build }) {
       {state.kind === 'fit' && (
         <div className="grid grid-cols-2 gap-x-8">
           <Found {...state} locked={locked} />
-          <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-            <LogChart fit={state.fit} />
-          </Suspense>
+          <LogChart fit={state.fit} units={units} />
         </div>
       )}
     </div>
@@ -113,6 +113,7 @@ function Found({
   locked: boolean;
 }) {
   const units = useStore($units);
+  const per = unitSize('speed', units);
   const mm = (value: number): string => showRounded(value, 'length', units);
   const take = (): void => {
     const edited = changeStage([
@@ -135,7 +136,7 @@ function Found({
           <tr className="caption border-ink border-b text-left">
             <th className="py-1">Gear</th>
             <th className="text-right">Rows</th>
-            <th className="text-right">rpm per km/h</th>
+            <th className="text-right">rpm per {unitOf('speed', units)}</th>
             <th className="text-right">Rolls</th>
           </tr>
         </thead>
@@ -145,7 +146,7 @@ function Found({
               <td>{gear}</td>
               <td className="text-right">{rows}</td>
               <td className="text-right">
-                {rpmPerKmh.toFixed(2)} ± {errorRpmPerKmh.toFixed(2)}
+                {(rpmPerKmh * per).toFixed(2)} ± {(errorRpmPerKmh * per).toFixed(2)}
               </td>
               <td className="text-right">{mm(circumferenceMm)}</td>
             </tr>
@@ -159,9 +160,10 @@ function Found({
         <b className="font-semibold">{fit.axleRatio.toFixed(3)}</b> ± {fit.errorRatio.toFixed(3)}: the log
         alone cannot tell the two apart.
       </p>
-      <button type="button" className="plain-button mt-1" disabled={locked} onClick={take}>
-        Take over {fit.revsPerKm.toFixed(1)} turns per km, measured
-      </button>
+      <Button className="mt-1" disabled={locked} onClick={take}>
+        Take over {(fit.revsPerKm / unitSize('turns', units)).toFixed(1)} turns {unitOf('turns', units)},
+        measured
+      </Button>
     </div>
   );
 }

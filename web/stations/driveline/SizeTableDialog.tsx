@@ -1,28 +1,34 @@
+import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import { AddRow, RowsDialog, rowsOf, RowsTable, typedNumber, type Column } from '../../ui/RowsDialog';
+import { show, withUnit, type UnitSystem } from '../../../core/units/quantity';
+import { AddRow, RowsDialog, rowsOf, RowsTable, typedQuantity, type Column } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
-import { $shop } from '../../state/store';
+import { $shop, $units } from '../../state/store';
 
 type Key = 'label' | 'fromRingMm' | 'largestMm' | 'upgradedMm' | 'upgrades';
-const COLUMNS: readonly Column<Key>[] = (
-  [
-    ['label', 'Axle class', '1.2fr'],
-    ['fromRingMm', 'Ring from, mm', '8rem'],
-    ['largestMm', 'Tire up to, mm', '8rem'],
-    ['upgradedMm', 'With upgrades, mm', '9rem'],
-    ['upgrades', 'Which upgrades', '1.6fr'],
-  ] as const
-).map(([id, words, width]) => ({ id, words, width, label: (row) => `${words}, row ${row}` }));
+const columnsIn = (units: UnitSystem): Column<Key>[] =>
+  (
+    [
+      ['label', 'Axle class', '1.2fr'],
+      ['fromRingMm', withUnit('Ring from', 'length', units), '8rem'],
+      ['largestMm', withUnit('Tire up to', 'length', units), '8rem'],
+      ['upgradedMm', withUnit('With upgrades', 'length', units), '9rem'],
+      ['upgrades', 'Which upgrades', '1.6fr'],
+    ] as const
+  ).map(([id, words, width]) => ({ id, words, width, label: (row) => `${words}, row ${row}` }));
 
 /** The shop's table of how tall a tire each class of axle takes. A rule of thumb, and marked as one. */
 export function SizeTableDialog({ close }: { close: () => void }) {
+  const units = useStore($units);
+  const say = (mm: number): string => show(mm, 'length', units);
+  const mm = (text: string): number => typedQuantity(text, 'length', units);
   const [rows, setRows] = useState(() =>
     rowsOf<Key>(
       $shop.get().sizeTable.map(({ label, fromRingMm, largestMm, upgradedMm, upgrades }) => ({
         label,
-        fromRingMm: String(fromRingMm),
-        largestMm: String(largestMm),
-        upgradedMm: String(upgradedMm),
+        fromRingMm: say(fromRingMm),
+        largestMm: say(largestMm),
+        upgradedMm: say(upgradedMm),
         upgrades,
       })),
     ),
@@ -37,9 +43,9 @@ export function SizeTableDialog({ close }: { close: () => void }) {
         storeSettings({
           sizeTable: rows.map(({ label, fromRingMm, largestMm, upgradedMm, upgrades }) => ({
             label: label.trim(),
-            fromRingMm: typedNumber(fromRingMm),
-            largestMm: typedNumber(largestMm),
-            upgradedMm: typedNumber(upgradedMm),
+            fromRingMm: mm(fromRingMm),
+            largestMm: mm(largestMm),
+            upgradedMm: mm(upgradedMm),
             upgrades: upgrades.trim(),
           })),
         })
@@ -49,11 +55,16 @@ export function SizeTableDialog({ close }: { close: () => void }) {
           words="Row"
           rows={rows}
           setRows={setRows}
-          blank={{ label: '', fromRingMm: '180', largestMm: '800', upgradedMm: '850', upgrades: '' }}
+          blank={{ label: '', fromRingMm: say(180), largestMm: say(800), upgradedMm: say(850), upgrades: '' }}
         />
       )}
     >
-      <RowsTable columns={COLUMNS} rows={rows} setRows={setRows} removeLabel={(row) => `Remove row ${row}`} />
+      <RowsTable
+        columns={columnsIn(units)}
+        rows={rows}
+        setRows={setRows}
+        removeLabel={(row) => `Remove row ${row}`}
+      />
     </RowsDialog>
   );
 }

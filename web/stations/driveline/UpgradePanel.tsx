@@ -1,3 +1,5 @@
+import { wordingText } from '../../../core/wording';
+import { useKept } from '../../state/kept';
 import { Said } from '../../ui/Said';
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
@@ -12,12 +14,13 @@ import {
   type OfferedPart,
 } from '../../../core/driveline/upgrades';
 import { showWithUnit } from '../../../core/units/quantity';
-import { Choice, Segments } from '../../ui/choices';
+import { Choice, AxleSwitch } from '../../ui/choices';
 import { setStage } from '../../state/edits';
 import { $job, $shop, $units } from '../../state/store';
 import { send } from '../../state/apiClient';
 import { PART_WORDS } from './Ladder';
 import { SizeTableDialog } from './SizeTableDialog';
+import { Button } from '../../ui/Button';
 
 const NONE = 'none';
 
@@ -37,9 +40,10 @@ function useOfferedParts(): readonly OfferedPart[] {
 /** One upgrade tried without changing anything, the part meant as fuse, and the tire-size school beside the ladder. */
 export function UpgradePanel({ build, strength }: { build: Build; strength: Strength }) {
   const driven = AXLES.filter((axle) => build.vehicle.axles?.[axle].driven);
-  const [chosen, setChosen] = useState<AxleName>('front');
+  const units = useStore($units);
+  const [chosen, setChosen] = useKept<AxleName>('upgrade.axle', 'front');
   const axle = driven.includes(chosen) ? chosen : driven[0];
-  const [upgradeId, setUpgradeId] = useState(NONE);
+  const [upgradeId, setUpgradeId] = useKept('upgrade.id', NONE);
   const parts = useOfferedParts();
   if (!axle) return null;
   const upgrades = [...offeredUpgrades(build, axle, parts), ...upgradesOf(build, axle)];
@@ -50,19 +54,15 @@ export function UpgradePanel({ build, strength }: { build: Build; strength: Stre
     <div className="mt-3 grid grid-cols-2 gap-x-8" data-testid="upgrade">
       <div>
         <div className="flex flex-wrap items-end gap-3">
-          {driven.length > 1 && (
-            <Segments
-              label="Axle"
-              value={axle}
-              options={driven.map((one) => [one, one === 'front' ? 'Front' : 'Rear'] as const)}
-              choose={setChosen}
-            />
-          )}
+          {driven.length > 1 && <AxleSwitch value={axle} axles={driven} choose={setChosen} />}
           <div className="min-w-40 grow basis-40">
             <Choice
               label="Try one change, without taking it"
               value={upgrade ? upgradeId : NONE}
-              options={[[NONE, 'as it is'], ...upgrades.map(({ id, words }) => [id, words] as const)]}
+              options={[
+                [NONE, 'as it is'],
+                ...upgrades.map(({ id, words }) => [id, wordingText(words, units)] as const),
+              ]}
               choose={setUpgradeId}
             />
           </div>
@@ -78,7 +78,7 @@ export function UpgradePanel({ build, strength }: { build: Build; strength: Stre
             />
           </div>
         </div>
-        {tried && <Tried before={strength[axle]} after={tried} words={upgrade.words} />}
+        {tried && <Tried before={strength[axle]} after={tried} words={wordingText(upgrade.words, units)} />}
       </div>
       <SizeSchool build={build} axle={axle} strength={strength[axle]} />
     </div>
@@ -137,9 +137,7 @@ function SizeSchool({ build, axle, strength }: { build: Build; axle: AxleName; s
       <p className="flex items-center gap-3">
         <b className="font-semibold">By tire size</b>
         <span className="text-graphite">the shop’s table, a rule of thumb</span>
-        <button type="button" className="plain-button" onClick={() => setEditing(true)}>
-          Edit
-        </button>
+        <Button onClick={() => setEditing(true)}>Edit</Button>
       </p>
       {size ? (
         <p>

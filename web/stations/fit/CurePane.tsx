@@ -1,28 +1,28 @@
 import { useStore } from '@nanostores/react';
-import { lazy, memo, Suspense, useEffect } from 'react';
+import { memo, useEffect } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
 import { codeOf, tireSize } from '../../../core/tire/size';
 import { showWithUnit } from '../../../core/units/quantity';
 import { useCatalog } from '../package/useCatalog';
 import { $cures, $units } from '../../state/store';
-import { CureNotes, CureTable } from './CureTable';
+import { later } from '../../ui/later';
 import { useSeen } from '../../state/useSeen';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 
 // The charts' library is asked for after the sheet stands.
-const LiftChart = lazy(() => import('./LiftChart').then((module) => ({ default: module.LiftChart })));
-const RegionChart = lazy(() => import('./RegionChart').then((module) => ({ default: module.RegionChart })));
+const LiftChart = later(
+  'What lift does',
+  () => import('./LiftChart').then((module) => module.LiftChart),
+  '290px',
+);
+const RegionChart = later(
+  'Which tires do',
+  () => import('./RegionChart').then((module) => module.RegionChart),
+  '290px',
+);
 
-/** What would free it: the cures, what lift of each kind does, and which tires would do as it is. */
-export const CurePane = memo(function CurePane({
-  build,
-  axle,
-  locked,
-}: {
-  build: Build;
-  axle: AxleName;
-  locked: boolean;
-}) {
+/** What lift of each kind does, and which tires would do as it is. */
+export const CurePane = memo(function CurePane({ build, axle }: { build: Build; axle: AxleName }) {
   const known = useStore($cures);
   const units = useStore($units);
   const [pane, seen] = useSeen<HTMLDivElement>();
@@ -40,11 +40,6 @@ export const CurePane = memo(function CurePane({
   const own = tireSize(tire, wheel.widthIn);
   return (
     <div className="mt-4" ref={pane} data-testid="cure-pane">
-      <h3 className="text-lg font-semibold">What would free it</h3>
-      <div className="overflow-x-auto">
-        <CureTable build={build} axle={axle} corner={corner} locked={locked} />
-      </div>
-      <CureNotes corner={corner} />
       {region && (
         <p className="mt-2" data-testid="largest">
           Largest tire at the margin as it is, {axle}:{' '}
@@ -63,10 +58,8 @@ export const CurePane = memo(function CurePane({
         </p>
       )}
       <div className="mt-2 grid grid-cols-2 gap-x-6">
-        <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-          {corner && <LiftChart corner={corner} marginMm={build.use.marginMm} />}
-          {region && <RegionChart build={build} region={region} tires={fits} />}
-        </Suspense>
+        {corner && <LiftChart corner={corner} marginMm={build.use.marginMm} />}
+        {region && <RegionChart build={build} region={region} tires={fits} />}
       </div>
     </div>
   );

@@ -3,12 +3,14 @@ import { Pause, Play } from 'lucide-react';
 import { useEffect } from 'react';
 import type { Build } from '../../../core/format/build';
 import type { SweepCorner } from '../../../core/clearance/corner';
-import { Segments } from '../../ui/choices';
+import { grownDecides } from '../../../core/tire/grown';
+import { AxleSwitch, Segments } from '../../ui/choices';
 import { RubPicker, ZonePicker } from './policies';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $pose } from '../../state/store';
 import { $playing } from '../../state/commands';
+import { Button } from '../../ui/Button';
 
 const DEGREES_PER_SECOND = 30;
 
@@ -40,30 +42,24 @@ function usePlay(corner: SweepCorner, playing: boolean): void {
 
 export function FitControls({ build, corner }: { build: Build; corner: SweepCorner }) {
   const playing = useStore($playing);
+  const grown = grownDecides(build.use);
   const steers = corner.corner.steering !== undefined;
   usePlay(corner, playing && steers);
   const Icon = playing ? Pause : Play;
   return (
-    <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1">
-      <h2 id="fit-title" className="station-title">
+    <div className="mb-1 flex flex-wrap items-center gap-x-3.5 gap-y-1">
+      <h2 id="fit-title" tabIndex={-1} className="station-title">
         Fit
       </h2>
-      <Segments
-        label="Axle"
-        value={corner.axle}
-        options={[
-          ['front', 'Front'],
-          ['rear', 'Rear'],
-        ]}
-        choose={(axle) => $pose.set({ ...$pose.get(), axle })}
-      />
+      <AxleSwitch value={corner.axle} choose={(axle) => $pose.set({ ...$pose.get(), axle })} />
       <ZonePicker build={build} />
-      <div className="flex w-44 items-center gap-2">
+      <div className="flex w-36 items-center gap-2">
         <span className="caption" aria-hidden>
           Margin
         </span>
         <NumberField
           hideLabel
+          dense
           label="Margin"
           path="use.marginMm"
           quantity="length"
@@ -72,15 +68,26 @@ export function FitControls({ build, corner }: { build: Build; corner: SweepCorn
         />
       </div>
       <RubPicker build={build} />
-      <button
-        type="button"
-        className="plain-button flex items-center gap-2"
+      <Segments
+        label="Tire"
+        value={grown ? 'grown' : 'new'}
+        options={[
+          ['new', 'New'],
+          ['grown', 'Grown'],
+        ]}
+        choose={(age) => void setStage('/use/tire', age === 'new' ? undefined : age)}
+      />
+      {grown && build.use.tire === 'new' && (
+        <span className="text-graphite text-[0.85rem]">by the rule in force</span>
+      )}
+      <Button
+        className="flex items-center gap-2"
         disabled={!steers}
         aria-pressed={playing}
         onClick={() => $playing.set(!playing)}
       >
         <Icon size={16} aria-hidden /> Lock to lock
-      </button>
+      </Button>
       {steers && <PoseLock />}
     </div>
   );

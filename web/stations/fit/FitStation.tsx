@@ -3,8 +3,10 @@ import type { Build } from '../../../core/format/build';
 import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
 import { $assessment, $axle, $locked, $units } from '../../state/store';
-import type { Fit } from '../../../core/clearance/fit';
+import { decidingLeast, type Fit } from '../../../core/clearance/fit';
+import { grownDecides } from '../../../core/tire/grown';
 import { labelOf } from '../../../core/verdict';
+import { BelowFold } from '../../ui/BelowFold';
 import { BenchPane } from './BenchPane';
 import { CurePane } from './CurePane';
 import { CutList } from './CutList';
@@ -13,7 +15,7 @@ import { LoadTable } from './LoadTable';
 import { MapPane } from './MapPane';
 import { RUB_WORDS } from './policies';
 import { SectionPane } from './SectionPane';
-import { TouchTable } from './TouchTable';
+import { FitTable } from './FitTable';
 import { useSettled } from '../../state/useSettled';
 import { useCorner } from './useCorner';
 
@@ -27,49 +29,71 @@ export function FitStation({ build }: { build: Build }) {
   return (
     <section id="fit" aria-labelledby="fit-title" className="station">
       <FitControls build={build} corner={corner} />
-      <div className="grid grid-cols-[minmax(0,1.06fr)_minmax(0,1fr)] gap-x-4">
+      <div className="grid gap-x-4 gap-y-2 md:grid-cols-2 xl:grid-cols-[minmax(0,0.72fr)_minmax(0,1fr)] print:grid-cols-2">
         <BenchPane {...shared} />
-        <div className="flex flex-col gap-2">
-          <h3 className="caption">Wheel’s-eye section, {axle} · dash-dot: as delivered</h3>
-          <SectionPane {...shared} />
-          <Legend />
-        </div>
-      </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1.35fr)] gap-x-4 print:grid-cols-[minmax(0,1fr)_minmax(0,2fr)]">
-        <div>
+        <div className="flex min-w-0 flex-col gap-1">
+          <div className="grid gap-x-4 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+            <div>
+              <h3 className="caption">Wheel’s-eye section, {axle} · dash-dot: as delivered</h3>
+              <SectionPane {...shared} />
+            </div>
+            <Answer build={build} steers={corner.corner.steering !== undefined} />
+          </div>
           <h3 className="caption">
             Lock and travel map · hard line: contact, dashed: margin, dash-dot: zone
           </h3>
           <MapPane corner={corner} named={named} marginMm={build.use.marginMm} />
         </div>
-        <Touches build={build} steers={corner.corner.steering !== undefined} locked={locked} />
       </div>
-      <CurePane build={still} axle={axle} locked={locked} />
+      <Touches build={build} locked={locked} />
+      <BelowFold>
+        <LoadTable build={still} />
+        <CurePane build={still} axle={axle} />
+      </BelowFold>
     </section>
   );
 }
 
-function Touches({ build, steers, locked }: { build: Build; steers: boolean; locked: boolean }) {
+/** The grade, the least gap and what goes with it. */
+function Answer({ build, steers }: { build: Build; steers: boolean }) {
   const units = useStore($units);
   const axle = useStore($axle);
-  const judged = useStore($assessment);
-  const still = useSettled(build);
-  const fit = judged?.assessment.fit[axle];
+  const fit = useStore($assessment)?.assessment.fit[axle];
   if (!fit) return null;
   return (
-    <div>
-      <p className="font-tight mb-1 flex items-baseline gap-3 text-lg font-semibold" data-testid="fit-grade">
+    <div className="flex flex-col gap-1 pt-4">
+      <p
+        className="font-tight flex flex-wrap items-baseline gap-x-3 text-lg font-semibold"
+        data-testid="fit-grade"
+      >
         <GradeMark grade={fit.grade} />
         <span className="text-graphite text-base font-medium">
-          {axle}, least {showWithUnit(fit.leastClearanceMm, 'length', units)}
+          {axle}, least {showWithUnit(decidingLeast(fit, build.use).leastClearanceMm, 'length', units)}
+          {grownDecides(build.use) && ' with the tire grown'}
           {steers &&
             ` · usable lock at ride height ${fit.usableLockDeg.inside.toFixed(1)}° inside, ${fit.usableLockDeg.outside.toFixed(1)}° outside`}
         </span>
       </p>
-      <TouchTable build={build} axle={axle} fit={fit} />
+      {grownDecides(build.use) && (
+        <p className="text-graphite text-[0.9rem]">
+          The gaps below are those of the tire as it is sold; what would free it is for the tire grown in
+          service.
+        </p>
+      )}
       <Sureness build={build} fit={fit} />
+      <Legend />
+    </div>
+  );
+}
+
+function Touches({ build, locked }: { build: Build; locked: boolean }) {
+  const axle = useStore($axle);
+  const fit = useStore($assessment)?.assessment.fit[axle];
+  if (!fit) return null;
+  return (
+    <div className="mt-1">
+      <FitTable build={build} axle={axle} fit={fit} locked={locked} />
       <CutList build={build} axle={axle} locked={locked} />
-      <LoadTable build={still} />
     </div>
   );
 }
@@ -83,7 +107,7 @@ function Sureness({ build, fit }: { build: Build; fit: Fit }) {
     units === 'metric' ? `${m.toFixed(1)} m` : `${(m / 0.3048).toFixed(1)} ft`;
   const { turningCircleM: turn, direction } = fit;
   return (
-    <ul className="mt-1 flex flex-wrap gap-x-5 text-[0.92rem]" data-testid="fit-facts">
+    <ul className="flex flex-col gap-y-0.5 text-[0.9rem] leading-tight" data-testid="fit-facts">
       <li>
         Rub policy: <b className="font-semibold">{RUB_WORDS[build.use.rub]}</b>
       </li>
@@ -96,6 +120,11 @@ function Sureness({ build, fit }: { build: Build; fit: Fit }) {
             `, ${circle(turn.usable)} with the lock that is free`}
         </li>
       )}
+      <li data-testid="grown">
+        Grown in service as UN R30 allows (4 % wider and taller):{' '}
+        <b className="font-semibold">{fit.grown.grade}</b>, least {say(fit.grown.leastClearanceMm)}{' '}
+        {labelOf(build, axle, fit.grown.at.obstacle)}
+      </li>
       {direction && (
         <li data-testid="directions">
           {(['driving', 'braking'] as const).map((way) => (
@@ -115,7 +144,7 @@ function Legend() {
   const swatch = 'inline-block h-3.5 w-6 align-[-2px] mr-1.5';
   const hatching = 'repeating-linear-gradient(135deg, var(--hatch) 0 2px, transparent 2px 5px)';
   return (
-    <p className="text-graphite flex gap-5 text-[0.85rem]">
+    <p className="text-graphite flex flex-wrap gap-x-4 text-[0.85rem]">
       <span>
         <i className={swatch} style={{ background: 'var(--movable)' }} />
         liner, plastic

@@ -1,4 +1,5 @@
-import { nice, ticks } from 'd3-array';
+import { nice } from 'd3-array';
+import { lengthTicks } from '../../../core/units/lengthTicks';
 import { useStore } from '@nanostores/react';
 import {
   CartesianGrid,
@@ -11,7 +12,7 @@ import {
   YAxis,
 } from 'recharts';
 import type { CornerCures } from '../../../core/clearance/cures/cures';
-import { unitOf, unitSize } from '../../../core/units/quantity';
+import { unitOf, unitSize, show } from '../../../core/units/quantity';
 import { AXIS, GRID, LINE } from '../../ui/chartLook';
 import { $units } from '../../state/store';
 
@@ -43,6 +44,9 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
   // Touching and the margin are what the lines are read against.
   const [low, high] = nice(Math.min(0, ...leasts) / per, Math.max(marginMm, ...leasts) / per, STEPS);
   const unit = unitOf('length', units);
+  const marksUp = lengthTicks(low * per, high * per, STEPS, units);
+  const marksAcross = lengthTicks(0, amounts.at(-1) ?? 0, STEPS, units);
+  const words = (value: number): string => show(value * per, 'length', units);
   return (
     <figure data-testid="lift-chart" aria-label="Least clearance against lift, by kind">
       <figcaption className="caption">
@@ -55,6 +59,8 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
             dataKey="amount"
             type="number"
             domain={[0, 'dataMax']}
+            ticks={marksAcross.map(({ at }) => at)}
+            tickFormatter={words}
             {...AXIS}
             label={{
               value: `added lift, ${unit}`,
@@ -64,7 +70,13 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
               fontSize: 13,
             }}
           />
-          <YAxis {...AXIS} width={44} domain={[low, high]} ticks={ticks(low, high, STEPS)} />
+          <YAxis
+            {...AXIS}
+            width={44}
+            domain={[low, high]}
+            ticks={marksUp.map(({ at }) => at)}
+            tickFormatter={words}
+          />
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
           <ReferenceLine y={marginMm / per} stroke="var(--ink)" strokeDasharray="5 4" />
           <Legend position="top" height={22} iconType="plainline" wrapperStyle={{ fontSize: 13 }} />

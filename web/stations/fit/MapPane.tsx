@@ -19,7 +19,11 @@ export const MapPane = memo(function MapPane({ corner, named, marginMm }: Props)
   );
   const map = judged?.assessment.fit[axle].map;
   // An answer for another grid than the mask's is on its way out; the next one is a moment away.
-  if (!map || map.lockDeg.length * map.travelMm.length !== corner.inZone.length) return null;
+  if (
+    !map ||
+    map.lockDeg.length * map.travelMm.length !== corner.grid.lockDeg.length * corner.grid.travelMm.length
+  )
+    return null;
   return (
     <LockMap
       fitMap={map}

@@ -43,8 +43,8 @@ export function RegionChart({ build, region, tires }: Props) {
     Math.floor((Math.min(...heights, ...edge.map(({ diameterMm }) => diameterMm)) - 20) / ROUND_MM) *
     ROUND_MM;
   const highMm = Math.ceil((Math.max(...heights) + 30) / ROUND_MM) * ROUND_MM;
-  const widths = { from: WIDTHS_MM.from / per, to: WIDTHS_MM.to / per, steps: 6 };
-  const diameters = { from: lowMm / per, to: highMm / per, steps: 6 };
+  const widths = { from: WIDTHS_MM.from / per, to: WIDTHS_MM.to / per, steps: 6, lengthIn: units };
+  const diameters = { from: lowMm / per, to: highMm / per, steps: 6, lengthIn: units };
   const [atX, atY] = [across(FRAME, widths), up(FRAME, diameters)];
   const x = (mm: number): number => atX(mm / per);
   const y = (mm: number): number => atY(Math.min(mm, highMm) / per);

@@ -10,6 +10,7 @@ import { $shop, editStages, $units } from '../../state/store';
 import { ZoneDialog } from './ZoneDialog';
 import { zoneChosen, zoneOptions, zoneValue } from './zones';
 import type { RubPolicy } from '../../../core/format/use';
+import { Button } from '../../ui/Button';
 
 /** Which poses decide: one of the three, or one of the shop's own. */
 export function ZonePicker({ build }: { build: Build }) {
@@ -27,15 +28,9 @@ export function ZonePicker({ build }: { build: Build }) {
   return (
     <div className="flex items-center gap-1">
       <Segments label="Zone" value={zoneValue(build.use)} options={zoneOptions(own)} choose={choose} />
-      <button
-        type="button"
-        className="plain-button"
-        aria-label="Zones of the shop"
-        title="Zones of the shop"
-        onClick={() => setEditing(true)}
-      >
+      <Button aria-label="Zones of the shop" title="Zones of the shop" onClick={() => setEditing(true)}>
         <SlidersHorizontal size={15} aria-hidden />
-      </button>
+      </Button>
       {editing && <ZoneDialog close={() => setEditing(false)} />}
     </div>
   );

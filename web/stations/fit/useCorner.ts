@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
 import { sweepCorner, type SweepCorner } from '../../../core/clearance/corner';
 import { mountedProfile, type Profile } from '../../../core/clearance/profile';
-import { layerOf, type Layer } from '../../drawings/layers';
+import { materialOf, type Layer } from '../../../core/format/materials';
 
 export type Named = {
   layers: Layer[];
@@ -27,17 +27,17 @@ export function useCorner(
   axle: AxleName,
 ): { corner: SweepCorner; profile: Profile; stock: Profile; named: Named } {
   const { vehicle, use } = build;
-  const { tire, wheel, spacerMm, lift, sagMm, lockStopDeg } = build.package;
+  const { tire, wheel, spacerMm, lift, sagMm, lockStopDeg, moves, removed } = build.package;
   const { grid, zone, zoneLimits } = use;
   const corner = useMemo(
-    () => sweepCorner({ vehicle, axle, lift, sagMm, lockStopDeg, grid, zone, zoneLimits }),
-    [vehicle, axle, lift, sagMm, lockStopDeg, grid, zone, zoneLimits],
+    () => sweepCorner({ vehicle, axle, lift, sagMm, lockStopDeg, moves, removed, grid, zone, zoneLimits }),
+    [vehicle, axle, lift, sagMm, lockStopDeg, moves, removed, grid, zone, zoneLimits],
   );
   const profile = useMemo(() => mountedProfile({ tire, wheel }, spacerMm), [tire, wheel, spacerMm]);
   const stock = useMemo(() => mountedProfile(vehicle.stock, 0), [vehicle]);
   const { obstacles } = vehicle.corners[axle];
   const named = useMemo(() => {
-    const layers = obstacles.map(({ material }) => layerOf(material));
+    const layers = obstacles.map(({ material }) => materialOf(material).layer);
     const names = obstacles.map(({ id, label }) => label || id);
     return {
       layers,

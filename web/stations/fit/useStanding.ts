@@ -4,7 +4,7 @@ import { poseView, type PoseView } from '../../../core/clearance/contact';
 import { cutDepths, sweepCorner, sweepInputOf } from '../../../core/clearance/corner';
 import { mountedProfile, type Profile } from '../../../core/clearance/profile';
 import type { DrawnObstacle } from '../../drawings/CornerView';
-import { layerOf } from '../../drawings/layers';
+import { materialOf } from '../../../core/format/materials';
 
 /** One pose is all that is drawn: the grid of the zone is left aside. */
 const ONE_POSE = { zone: 'all' as const, zoneLimits: undefined, grid: { lock: 1, travel: 2 } };
@@ -30,7 +30,7 @@ export function useStanding(
         id,
         points,
         name: obstacles[i]?.label || id,
-        layer: layerOf(obstacles[i]?.material ?? 'sheet'),
+        layer: materialOf(obstacles[i]?.material ?? 'sheet').layer,
       })),
     };
   }, [vehicle, pack, use, axle, lockDeg, travelMm]);

@@ -6,6 +6,7 @@ import type { Build } from '../../../core/format/build';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { setStage } from '../../state/edits';
+import { Button } from '../../ui/Button';
 
 /** Usual things: mass in kg, place as a share of the wheelbase behind the front axle, height in mm. Estimates to begin from. */
 const USUAL: readonly (readonly [label: string, massKg: number, share: number, heightMm: number])[] = [
@@ -116,14 +117,13 @@ export function AddedMass({
         </tbody>
       </table>
       <div className="mt-1 flex items-center gap-2">
-        <button
-          type="button"
-          className="plain-button flex items-center gap-1"
+        <Button
+          className="flex items-center gap-1"
           disabled={locked}
           onClick={() => add('load', 50, 0.5, 900)}
         >
           <Plus size={15} aria-hidden /> Add a thing
-        </button>
+        </Button>
         <select
           className="field-box w-56"
           aria-label="Add a usual thing"

@@ -1,17 +1,18 @@
 import { Said } from '../../ui/Said';
+import { useKept } from '../../state/kept';
 import { today } from '../../state/clock';
 import { useStore } from '@nanostores/react';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
 import { AXLES, type AxleName, type Build } from '../../../core/format/build';
 import { chalkStep } from '../../../core/load/chalk';
 import { roadPressureOf } from '../../../core/load/load';
 import { showWithUnit } from '../../../core/units/quantity';
-import { Segments } from '../../ui/choices';
+import { AxleSwitch, Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
 import { type Chalk } from '../../../core/format/chalk';
+import { Button } from '../../ui/Button';
 
 const MARKS: readonly (readonly [Chalk['mark'], string])[] = [
   ['even', 'Even'],
@@ -22,9 +23,9 @@ const MARKS: readonly (readonly [Chalk['mark'], string])[] = [
 /** Chalk across the tread, a short straight drive, a look: what went first, and what to try next. */
 export function ChalkPanel({ build }: { build: Build }) {
   const units = useStore($units);
-  const [axle, setAxle] = useState<AxleName>('front');
-  const [kpa, setKpa] = useState<number | undefined>();
-  const [mark, setMark] = useState<Chalk['mark']>('even');
+  const [axle, setAxle] = useKept<AxleName>('chalk.axle', 'front');
+  const [kpa, setKpa] = useKept<number | undefined>('chalk.kpa', undefined);
+  const [mark, setMark] = useKept<Chalk['mark']>('chalk.mark', 'even');
   const entries = build.package.chalk ?? [];
   const limitKpa = build.package.tire.maxPressureKpa;
   const newest = entries.at(-1);
@@ -45,15 +46,7 @@ export function ChalkPanel({ build }: { build: Build }) {
           write();
         }}
       >
-        <Segments
-          label="Axle"
-          value={axle}
-          options={[
-            ['front', 'Front'],
-            ['rear', 'Rear'],
-          ]}
-          choose={setAxle}
-        />
+        <AxleSwitch value={axle} choose={setAxle} />
         <div className="w-24">
           <NumberField
             hideLabel
@@ -69,9 +62,9 @@ export function ChalkPanel({ build }: { build: Build }) {
           />
         </div>
         <Segments label="First" value={mark} options={MARKS} choose={setMark} />
-        <button type="submit" className="plain-button" disabled={kpa === undefined}>
+        <Button type="submit" disabled={kpa === undefined}>
           Write down
-        </button>
+        </Button>
       </form>
       {newest && (
         <p className="mt-1 font-medium" data-testid="chalk-step">

@@ -10,6 +10,7 @@ import { TextField } from '../../ui/TextField';
 import { setVehicle } from '../../state/edits';
 import { $units } from '../../state/store';
 import { UNDERSIDE_CARRIERS, type LowPoint } from '../../../core/format/underside';
+import { Button } from '../../ui/Button';
 
 /** What it gains over the ground, and the low points that it is worked out from. */
 export function GroundPanel({ build, assessment: { ground } }: { build: Build; assessment: Assessment }) {
@@ -103,9 +104,8 @@ export function GroundPanel({ build, assessment: { ground } }: { build: Build; a
             </button>
           </div>
         ))}
-        <button
-          type="button"
-          className="plain-button mt-1 flex items-center gap-1"
+        <Button
+          className="mt-1 flex items-center gap-1"
           onClick={() =>
             put([
               ...points,
@@ -119,7 +119,7 @@ export function GroundPanel({ build, assessment: { ground } }: { build: Build; a
           }
         >
           <Plus size={15} aria-hidden /> Low point
-        </button>
+        </Button>
       </details>
     </div>
   );

@@ -1,7 +1,8 @@
 import { Said } from '../../ui/Said';
+import { BelowFold } from '../../ui/BelowFold';
 import { useStore } from '@nanostores/react';
 import { Scale } from 'lucide-react';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, useState } from 'react';
 import type { Assessment } from '../../../core/assess';
 import { AXLES, type Build } from '../../../core/format/build';
 import { showWithUnit } from '../../../core/units/quantity';
@@ -20,9 +21,13 @@ import { ChalkPanel } from './ChalkPanel';
 import { GroundPanel } from './GroundPanel';
 import { HardwarePanel } from './HardwarePanel';
 import { Pressures } from './Pressures';
+import { later } from '../../ui/later';
+import { Button } from '../../ui/Button';
 
-const PressureChart = lazy(() =>
-  import('./PressureChart').then((module) => ({ default: module.PressureChart })),
+const PressureChart = later(
+  'Pressures drawn',
+  () => import('./PressureChart').then((module) => module.PressureChart),
+  '220px',
 );
 
 /** What carries the vehicle: axle by axle against every limit, what is added and where, pressures, stability. */
@@ -38,25 +43,21 @@ export function LoadStation({ build }: { build: Build }) {
   return (
     <section id="load" aria-labelledby="load-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-6">
-        <h2 id="load-title" className="station-title">
+        <h2 id="load-title" tabIndex={-1} className="station-title">
           Load
         </h2>
         <div className="w-44">
           <Field path="use.topKmh" value={build.use.topKmh} />
         </div>
-        <button
-          type="button"
-          className="plain-button mb-1 flex items-center gap-1.5"
-          onClick={() => setWeighing(true)}
-        >
+        <Button className="mb-1 flex items-center gap-1.5" onClick={() => setWeighing(true)}>
           <Scale size={16} aria-hidden /> Weigh
-        </button>
+        </Button>
         <p className="text-graphite pb-1">
           Axle by axle, never on four tires together. Ratings are never exceeded on the strength of a
           calculation.
         </p>
       </div>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-8 gap-y-3">
+      <div className="grid grid-cols-1 gap-x-8 gap-y-3 md:grid-cols-2">
         <div>
           {assessment && <Bars build={build} assessment={assessment} say={say} />}
           <Sources vehicle={vehicle} under="massKg" testId="weighed" />
@@ -68,14 +69,19 @@ export function LoadStation({ build }: { build: Build }) {
             masses={masses}
             tireRadiusMm={(assessment?.tire.package.overallDiameterMm ?? 760) / 2}
             say={say}
+            units={units}
             move={(index, mm) => void setStage(`/package/addedMass/${index}/behindFrontAxleMm`, mm)}
             disabled={locked}
           />
-          <AddedMass vehicle={vehicle} masses={masses} locked={locked} />
-          <Standing />
+          <BelowFold>
+            <AddedMass vehicle={vehicle} masses={masses} locked={locked} />
+            <Standing />
+          </BelowFold>
         </div>
       </div>
-      <Bolted locked={locked} />
+      <BelowFold>
+        <Bolted locked={locked} />
+      </BelowFold>
       {weighing && <DevicesDialog first="corner-scales" close={() => setWeighing(false)} />}
     </section>
   );
@@ -88,17 +94,15 @@ const Pressing = memo(function Pressing() {
   return (
     <>
       <Pressures assessment={calm.assessment} />
-      <Suspense fallback={<p className="text-graphite">Drawing…</p>}>
-        <div className="grid grid-cols-2 gap-x-4">
-          {AXLES.map((axle) => (
-            <PressureChart key={axle} {...calm} axle={axle} />
-          ))}
-        </div>
-        <p className="text-graphite text-[0.85rem]">
-          Hard: the package, dashed: as delivered, under the same load. Dotted: length on the ground. The
-          level dashed line is as far as the trail may press it in.
-        </p>
-      </Suspense>
+      <div className="grid grid-cols-2 gap-x-4">
+        {AXLES.map((axle) => (
+          <PressureChart key={axle} {...calm} axle={axle} />
+        ))}
+      </div>
+      <p className="text-graphite text-[0.85rem]">
+        Hard: the package, dashed: as delivered, under the same load. Dotted: length on the ground. The level
+        dashed line is as far as the trail may press it in.
+      </p>
       <ChalkPanel build={calm.build} />
     </>
   );

@@ -1,3 +1,4 @@
+import { lengthTicks } from '../../../core/units/lengthTicks';
 import { useStore } from '@nanostores/react';
 import { memo } from 'react';
 import {
@@ -52,6 +53,7 @@ export const PressureChart = memo(function PressureChart({
       stockLength: other.contactLengthMm / mm,
     };
   });
+  const longest = Math.max(...data.flatMap(({ length, stockLength }) => [length, stockLength]));
   const pressure = load.pressureKpa?.[axle];
   const marks = pressure
     ? ([
@@ -83,7 +85,9 @@ export const PressureChart = memo(function PressureChart({
             stroke="var(--graphite)"
             fontSize={12}
             width={36}
-            domain={[0, 'auto']}
+            domain={[0, longest]}
+            ticks={lengthTicks(0, longest * mm, 5, units).map(({ at }) => at)}
+            tickFormatter={(value: number) => show(value * mm, 'length', units)}
           />
           <ReferenceLine
             yAxisId="share"

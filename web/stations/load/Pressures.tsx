@@ -3,6 +3,8 @@ import type { Assessment } from '../../../core/assess';
 import { AXLES } from '../../../core/format/build';
 import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { $units } from '../../state/store';
+import { AXLE_WORDS } from '../../ui/choices';
+import { DataTable } from '../../ui/DataTable';
 
 /** Pressures and what the sidewall does at them, and how it stands: estimates but where a load table was read. */
 export function Pressures({ assessment: { load, stability } }: { assessment: Assessment }) {
@@ -14,33 +16,30 @@ export function Pressures({ assessment: { load, stability } }: { assessment: Ass
     <div className="mt-3">
       <h3 className="caption">Pressure for the load with a tenth in reserve</h3>
       {pressureKpa && sidewall ? (
-        <table className="w-full text-[0.95rem]" data-testid="pressures">
-          <thead>
-            <tr className="caption border-ink border-b text-left">
-              <th className="py-1">Axle</th>
-              <th>Road</th>
-              <th>Trail, est.</th>
-              <th>Sidewall in use, est.</th>
-              <th>On the ground, est.</th>
-            </tr>
-          </thead>
-          <tbody>
-            {AXLES.map((axle) => (
-              <tr key={axle} className="border-line border-b">
-                <td className="py-1">{axle === 'front' ? 'Front' : 'Rear'}</td>
-                <td>
+        <DataTable
+          testId="pressures"
+          className="w-full text-[0.95rem]"
+          rows={AXLES}
+          keyOf={(axle) => axle}
+          columns={[
+            { head: 'Axle', cell: (axle) => AXLE_WORDS[axle] },
+            {
+              head: 'Road',
+              cell: (axle) => (
+                <>
                   <b className="font-semibold">{kpa(pressureKpa[axle].road)}</b>
                   {pressureKpa[axle].source === 'estimate' && <span className="text-graphite"> est.</span>}
-                </td>
-                <td>{kpa(pressureKpa[axle].trail)}</td>
-                <td>
-                  {mm(sidewall[axle].deflectionMm)} of {mm(sidewall[axle].usableMm)}
-                </td>
-                <td>{mm(sidewall[axle].contactLengthMm)} long</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            { head: 'Trail, est.', cell: (axle) => kpa(pressureKpa[axle].trail) },
+            {
+              head: 'Sidewall in use, est.',
+              cell: (axle) => `${mm(sidewall[axle].deflectionMm)} of ${mm(sidewall[axle].usableMm)}`,
+            },
+            { head: 'On the ground, est.', cell: (axle) => `${mm(sidewall[axle].contactLengthMm)} long` },
+          ]}
+        />
       ) : (
         <p className="text-graphite">
           Not known. Enter the tire’s load table, or its maximum load and the pressure that is stated at.

@@ -1,6 +1,7 @@
 import type { DeviceInfo } from '../../../server/devices/device';
 import { ReadDevice } from '../devices/ReadDevice';
 import { useDevice } from '../devices/useDevice';
+import { Button } from '../../ui/Button';
 
 type Take = (more: Record<string, string>) => void;
 const CHANNELS = [
@@ -21,15 +22,9 @@ function Live({ device, take }: { device: DeviceInfo; take: Take }) {
   return (
     <span className="flex items-end gap-2" data-testid="alignment-live" data-state={state}>
       {(['before', 'after'] as const).map((when) => (
-        <button
-          key={when}
-          type="button"
-          className="plain-button"
-          disabled={!ready}
-          onClick={() => into(when)}
-        >
+        <Button key={when} disabled={!ready} onClick={() => into(when)}>
           Take as {when}
-        </button>
+        </Button>
       ))}
       <span className="text-graphite pb-1.5 text-[0.9rem]">
         {device.simulated && <b className="bg-ink text-sheet mr-1 px-1 font-semibold">simulated</b>}

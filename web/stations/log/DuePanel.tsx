@@ -4,13 +4,14 @@ import { showWithUnit } from '../../../core/units/quantity';
 import { useNowMin, wallNow } from '../../state/clock';
 import { copyReminder } from '../../app/due/copyReminder';
 import { $job, $shop, $units } from '../../state/store';
-import { $log } from './logStore';
+import { $standingLog } from './logStore';
+import { Button } from '../../ui/Button';
 
 /** What is due on this vehicle after it was handed over, with a text for the customer to copy. */
 export function DuePanel() {
   const units = useStore($units);
   const { due: rules } = useStore($shop);
-  const log = useStore($log);
+  const log = useStore($standingLog);
   const job = useStore($job);
   // Follows the clock; on the server there is none.
   if (useNowMin() === 0) return null;
@@ -29,11 +30,7 @@ export function DuePanel() {
       <div className="flex flex-wrap items-center gap-3">
         <h3 className="text-lg font-semibold">Due</h3>
         <a href="/due">Due over all vehicles</a>
-        {due.length > 0 && (
-          <button type="button" className="plain-button" onClick={copy}>
-            Copy a reminder
-          </button>
-        )}
+        {due.length > 0 && <Button onClick={copy}>Copy a reminder</Button>}
       </div>
       {!handed ? (
         <p className="text-graphite">

@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { useKept } from '../../state/kept';
 import { useState } from 'react';
 import { Segments } from '../../ui/choices';
 import { today } from '../../state/clock';
@@ -17,6 +18,7 @@ import {
 import { writeDown, type Draft } from './logStore';
 import { PhotoButton } from './PhotoButton';
 import type { Chalk } from '../../../core/format/chalk';
+import { Button } from '../../ui/Button';
 
 const KINDS = Object.entries(FOLLOW_WORDS) as [FollowKind, string][];
 
@@ -68,8 +70,8 @@ function keepChalk(draft: Extract<Draft, { kind: 'chalk' }>): void {
 /** What is done after the wheels are on, each kind with its own fields; what the log refuses is said by name. */
 export function FollowUp() {
   const units = useStore($units);
-  const [kind, setKind] = useState<FollowKind>('re-torque');
-  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [kind, setKind] = useKept<FollowKind>('log.follow', 're-torque');
+  const [typed, setTyped] = useKept<Record<string, string>>('log.followTyped', {});
   const [fault, setFault] = useState('');
   const write = (): void => {
     const draft = draftOf(kind, typed, units);
@@ -119,9 +121,9 @@ export function FollowUp() {
       <div className="flex flex-wrap items-end gap-2">
         {fields.filter(({ as }) => as !== 'tread').map(input)}
         {kind === 'alignment' && <AlignmentBench take={set} />}
-        <button type="submit" className="plain-button font-semibold">
+        <Button type="submit" className="font-semibold">
           Write down
-        </button>
+        </Button>
       </div>
       {fault && (
         <p role="alert" className="font-medium">

@@ -1,7 +1,9 @@
 import { useStore } from '@nanostores/react';
-import { useEffect, useMemo, useState } from 'react';
+import { BelowFold } from '../../ui/BelowFold';
+import { useKept } from '../../state/kept';
+import { useEffect, useMemo } from 'react';
 import type { Build } from '../../../core/format/build';
-import { openReadings } from '../../../core/log/logEntry';
+import { openTestFits } from '../../../core/log/logEntry';
 import type { TestFitAnswer } from '../../workers/assess.worker';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { $job } from '../../state/store';
@@ -21,13 +23,14 @@ export function LogStation({ build }: { build: Build }) {
   const log = useStore($log);
   const jobId = job?.id;
   useEffect(() => (jobId === undefined ? undefined : startLog(jobId)), [jobId]);
-  const readings = useMemo(() => openReadings(log), [log]);
+  const open = useMemo(() => openTestFits(log), [log]);
+  const readings = useMemo(() => open.map(({ reading }) => reading), [open]);
   const answer = useWorkerQuery(
     (api, asked) => api.testFit(asked.build, asked.readings),
     { build, readings },
     WHEN_STILL,
   );
-  const [pose, setPose] = useState<Pose>(() => ({
+  const [pose, setPose] = useKept<Pose>('log.pose', () => ({
     axle: 'front',
     side: 'left',
     direction: 'forward',
@@ -38,10 +41,10 @@ export function LogStation({ build }: { build: Build }) {
   }));
   return (
     <section id="log" aria-labelledby="log-title" className="station">
-      <h2 id="log-title" className="station-title mb-2">
+      <h2 id="log-title" tabIndex={-1} className="station-title mb-2">
         Log
       </h2>
-      <div className="grid grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)] gap-x-8 gap-y-4">
+      <div className="grid grid-cols-1 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <div>
           <h3 className="mb-1 text-lg font-semibold">Test fit</h3>
           <TestFitForm build={build} pose={pose} setPose={setPose} />
@@ -64,18 +67,20 @@ export function LogStation({ build }: { build: Build }) {
       </div>
       {readings.length > 0 && answer && (
         <div className="mt-4">
-          <Reconcile build={build} reconciled={answer.reconciled} compared={answer.compared} />
+          <Reconcile build={build} entries={open} reconciled={answer.reconciled} compared={answer.compared} />
         </div>
       )}
-      <div className="mt-4">
-        <FollowUp />
-      </div>
-      <div className="mt-4">
-        <DuePanel />
-      </div>
-      <div className="mt-4">
-        <Timeline build={build} />
-      </div>
+      <BelowFold>
+        <div className="mt-4">
+          <FollowUp />
+        </div>
+        <div className="mt-4">
+          <DuePanel />
+        </div>
+        <div className="mt-4">
+          <Timeline build={build} />
+        </div>
+      </BelowFold>
     </section>
   );
 }

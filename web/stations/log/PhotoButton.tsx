@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { $job } from '../../state/store';
 import { writeDown } from './logStore';
 import { holdPhoto, photoFault } from './photos';
+import { Button } from '../../ui/Button';
 
 /** Takes a picture into the log, here at once and on the server when it can be reached. */
 export function PhotoButton() {
@@ -25,13 +26,9 @@ export function PhotoButton() {
   };
   return (
     <>
-      <button
-        type="button"
-        className="plain-button flex items-center gap-2"
-        onClick={() => input.current?.click()}
-      >
+      <Button className="flex items-center gap-2" onClick={() => input.current?.click()}>
         <Camera size={16} aria-hidden /> Photo
-      </button>
+      </Button>
       <input
         ref={input}
         type="file"

@@ -6,6 +6,8 @@ import type { Correction, Reconciled, Residual } from '../../../core/calibration
 import type { AxleCompared } from '../../../core/calibration/compare';
 import { takeOver } from '../../../core/calibration/takeOver';
 import { labelOf } from '../../../core/verdict';
+import type { TestFit } from '../../../core/log/logEntry';
+import { Amend } from './Amend';
 import { OneLineForm } from '../../ui/OneLineForm';
 import {
   $active,
@@ -23,6 +25,7 @@ import { refusalWords, send } from '../../state/apiClient';
 import { saveAll, showStored } from '../../state/saving';
 import { entryOf, showWritten, writeDown } from './logStore';
 import { mm, readingWords, seenWords } from './words';
+import { Button } from '../../ui/Button';
 
 const WIDTH = 170;
 const FULL_MM = 40;
@@ -75,18 +78,24 @@ function unknownWords({ unknown, mm: by }: Correction, build: Build, units: 'met
 /** Readings against what was predicted, and what the vehicle most likely is instead; taken over, or dismissed with a reason. */
 export function Reconcile({
   build,
+  entries,
   reconciled,
   compared,
 }: {
   build: Build;
+  /** The test fits that were reconciled, in their order. */
+  entries: readonly TestFit[];
   reconciled: Reconciled;
   compared: readonly AxleCompared[];
 }) {
   const units = useStore($units);
   const locked = useStore($locked);
   const [fault, setFault] = useState('');
+  const [amended, setAmended] = useState<Residual | null>(null);
   const { residuals, corrections } = reconciled;
   const readings = residuals.map(({ reading }) => reading);
+  const unconfirmed = residuals.filter(({ slipped }) => slipped).length;
+  const entry = amended && entries[amended.index];
   const take = async (): Promise<void> => {
     await saveAll();
     const vehicle = $vehicle.get();
@@ -135,16 +144,25 @@ export function Reconcile({
             <th className="pr-3 text-right">Predicted</th>
             <th className="pr-3 text-right">Read</th>
             <th>Difference, two spreads shaded</th>
+            <th>
+              <span className="sr-only">Put right</span>
+            </th>
           </tr>
         </thead>
         <tbody>
           {residuals.map((residual, i) => (
-            <tr key={i} className="border-line border-b align-top" data-beyond={residual.beyond}>
+            <tr
+              key={i}
+              className="border-line border-b align-top"
+              data-beyond={residual.beyond}
+              data-slipped={residual.slipped}
+            >
               <td className="py-1">
                 {readingWords(residual.reading, build, units)}
                 {residual.causes.length > 0 && (
                   <p className="text-[0.9rem] font-medium">
-                    ▲ Likely: {residual.causes.map((cause) => wordingText(cause, units)).join('; ')}.
+                    ▲ {residual.slipped ? '' : 'Likely: '}
+                    {residual.causes.map((cause) => wordingText(cause, units)).join('; ')}.
                   </p>
                 )}
               </td>
@@ -156,6 +174,14 @@ export function Reconcile({
               </td>
               <td>
                 <ResidualBar residual={residual} />
+              </td>
+              <td className="no-print py-0.5 pl-3 text-right whitespace-nowrap">
+                <Button
+                  aria-label={`Put right: ${readingWords(residual.reading, build, units)}`}
+                  onClick={() => setAmended(residual)}
+                >
+                  {residual.slipped ? 'Confirm or correct' : 'Correct'}
+                </Button>
               </td>
             </tr>
           ))}
@@ -174,14 +200,9 @@ export function Reconcile({
       </ul>
       <Compared build={build} compared={compared} />
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <button
-          type="button"
-          className="plain-button font-semibold"
-          disabled={locked}
-          onClick={() => void take()}
-        >
+        <Button className="font-semibold" disabled={locked || unconfirmed > 0} onClick={() => void take()}>
           Take over as measured
-        </button>
+        </Button>
         <OneLineForm
           caption
           label="or dismiss, because"
@@ -193,6 +214,15 @@ export function Reconcile({
           className="w-[22rem]"
         />
       </div>
+      {unconfirmed > 0 && (
+        <p className="mt-1 font-medium" data-testid="unconfirmed">
+          ▲ {unconfirmed === 1 ? 'One reading is' : `${unconfirmed} readings are`} far off and left out.
+          Confirm, correct or strike out what is flagged before anything is taken over.
+        </p>
+      )}
+      {entry && (
+        <Amend entry={entry} build={build} flagged={amended.slipped} close={() => setAmended(null)} />
+      )}
       {fault && (
         <p role="alert" className="font-medium">
           ▲ {fault}

@@ -1,9 +1,11 @@
 import { useStore } from '@nanostores/react';
+import { useTyped } from '../../ui/useTyped';
+import { useKept } from '../../state/kept';
 import { useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import { lockOfShare, LOCK_WORDS } from '../../../core/measure/gaps';
 import { stanceTravelMm, type Suggestion } from '../../../core/calibration/nextReadings';
-import { Segments } from '../../ui/choices';
+import { AxleSwitch, Segments } from '../../ui/choices';
 import { typedNumber } from '../../ui/RowsDialog';
 import { $units } from '../../state/store';
 import { writeDown } from './logStore';
@@ -19,6 +21,27 @@ export type Pose = Pick<
 const big =
   'border-line border px-4 py-2.5 text-lg font-semibold aria-pressed:bg-ink aria-pressed:text-sheet';
 
+/** A number of the pose, as it is typed until the field is left. */
+function PoseNumber({ words, value, take }: { words: string; value: number; take: (value: number) => void }) {
+  const [typed, setTyped] = useTyped(value);
+  return (
+    <label className="caption w-28">
+      {words}
+      <input
+        className="field-box text-ink text-base"
+        inputMode="decimal"
+        value={typed ?? String(value)}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const read = typedNumber(event.target.value);
+          if (typeof read === 'number') take(read);
+        }}
+        onBlur={() => setTyped(null)}
+      />
+    </label>
+  );
+}
+
 /** One reading with large targets: pose, place, and what was seen; written down with one press. */
 export function TestFitForm({
   build,
@@ -30,8 +53,8 @@ export function TestFitForm({
   setPose: (pose: Pose) => void;
 }) {
   const units = useStore($units);
-  const [gap, setGap] = useState('');
-  const [sound, setSound] = useState('');
+  const [gap, setGap] = useKept('log.gap', '');
+  const [sound, setSound] = useKept('log.sound', '');
   const [fault, setFault] = useState('');
   const corner = build.vehicle.corners[pose.axle];
   const set = (part: Partial<Pose>): void => setPose({ ...pose, ...part });
@@ -58,13 +81,8 @@ export function TestFitForm({
   return (
     <div className="flex flex-col gap-3" data-testid="test-fit">
       <div className="flex flex-wrap gap-x-5 gap-y-2">
-        <Segments
-          label="Axle"
+        <AxleSwitch
           value={pose.axle}
-          options={[
-            ['front', 'Front'],
-            ['rear', 'Rear'],
-          ]}
           choose={(axle) =>
             set({
               axle,
@@ -114,33 +132,11 @@ export function TestFitForm({
               {words}
             </button>
           ))}
-          <label className="caption w-24">
-            Lock, °
-            <input
-              className="field-box text-ink text-base"
-              inputMode="decimal"
-              value={String(pose.lockDeg)}
-              onChange={(event) => {
-                const deg = typedNumber(event.target.value);
-                if (typeof deg === 'number') set({ lockDeg: deg });
-              }}
-            />
-          </label>
+          <PoseNumber words="Lock, °" value={pose.lockDeg} take={(lockDeg) => set({ lockDeg })} />
           {pose.side === 'left' && pose.axle === 'front' && (
             <TurnPlate take={(lockDeg) => set({ lockDeg })} />
           )}
-          <label className="caption w-28">
-            Travel, mm
-            <input
-              className="field-box text-ink text-base"
-              inputMode="decimal"
-              value={String(pose.travelMm)}
-              onChange={(event) => {
-                const travel = typedNumber(event.target.value);
-                if (typeof travel === 'number') set({ travelMm: travel });
-              }}
-            />
-          </label>
+          <PoseNumber words="Travel, mm" value={pose.travelMm} take={(travelMm) => set({ travelMm })} />
         </div>
       )}
       <div className="flex flex-wrap gap-1.5" role="group" aria-label="Place">

@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
-import { useEffect, useState } from 'react';
+import { useKept } from '../../state/kept';
+import { useEffect, useMemo, useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import {
   LIFE_KINDS,
@@ -8,7 +9,9 @@ import {
   type TimelineEvent,
   type LifeKind,
 } from '../../../core/history/vehicleTimeline';
-import { odometerOf } from '../../../core/log/logEntry';
+import { amendmentsOf, odometerOf } from '../../../core/log/logEntry';
+import type { LogEntry } from '../../../core/format/log';
+import { Amend } from './Amend';
 import { showWithUnit } from '../../../core/units/quantity';
 import { lifeCsv, lifeJson } from '../../../formats/logFile';
 import { Choice } from '../../ui/choices';
@@ -16,9 +19,10 @@ import { download } from '../../ui/download';
 import { changeWords } from '../../state/changeWords';
 import { $job, $save, $units } from '../../state/store';
 import { send } from '../../state/apiClient';
-import { $log, $waiting } from './logStore';
+import { $log, $standingLog, $waiting } from './logStore';
 import { Photo } from './Photo';
 import { entryWords } from './words';
+import { Button } from '../../ui/Button';
 
 type Filter = LifeKind | 'all';
 const FILTERS: readonly (readonly [Filter, string])[] = [
@@ -26,6 +30,8 @@ const FILTERS: readonly (readonly [Filter, string])[] = [
   ...(Object.keys(LIFE_KINDS) as LifeKind[]).map((kind) => [kind, LIFE_KINDS[kind]] as const),
 ];
 const HOW = { import: 'brought in', edit: 'changed', undo: 'taken back', redo: 'made again' } as const;
+/** What is taken back by undo, or is no reading. */
+const FIXED: ReadonlySet<string> = new Set(['reconciled', 'photo', 'handed-over']);
 /** As many lines as are drawn at once; the rest is behind a press. */
 const MOST = 60;
 
@@ -57,10 +63,14 @@ function useTimeline(vehicleId: number | undefined): TimelineEvent[] {
 export function Timeline({ build }: { build: Build }) {
   const units = useStore($units);
   const log = useStore($log);
+  const standing = useStore($standingLog);
   const waiting = useStore($waiting);
   const job = useStore($job);
-  const [filter, setFilter] = useState<Filter>('all');
-  const [all, setAll] = useState(false);
+  const [filter, setFilter] = useKept<Filter>('log.filter', 'all');
+  const [all, setAll] = useKept('log.all', false);
+  const [amended, setAmended] = useState<LogEntry | null>(null);
+  const { struck, corrected } = useMemo(() => amendmentsOf(log), [log]);
+  const standingById = useMemo(() => new Map(standing.map((entry) => [entry.id, entry])), [standing]);
   const life = useTimeline(job?.vehicleId);
   const found = timelineOf(life, log, job?.number ?? '').filter(
     (event) => filter === 'all' || lifeKindOf(event) === filter,
@@ -78,22 +88,18 @@ export function Timeline({ build }: { build: Build }) {
           </p>
         )}
         <span className="no-print ml-auto flex gap-2">
-          <button
-            type="button"
-            className="plain-button"
+          <Button
             disabled={found.length === 0}
             onClick={() => download(lifeCsv(found), `${file}.csv`, 'text/csv')}
           >
             CSV
-          </button>
-          <button
-            type="button"
-            className="plain-button"
+          </Button>
+          <Button
             disabled={found.length === 0}
             onClick={() => download(lifeJson(found), `${file}.json`, 'application/json')}
           >
             JSON
-          </button>
+          </Button>
         </span>
       </div>
       {shown.length === 0 ? (
@@ -103,6 +109,7 @@ export function Timeline({ build }: { build: Build }) {
           <tbody>
             {shown.map((event) => {
               const entry = event.kind === 'log' ? event.entry : null;
+              const stands = entry && standingById.get(entry.id);
               const km = entry ? odometerOf(entry) : undefined;
               return (
                 <tr key={event.id} className="border-line border-b align-top" data-entry={lifeKindOf(event)}>
@@ -114,8 +121,22 @@ export function Timeline({ build }: { build: Build }) {
                     {km === undefined ? '' : showWithUnit(km, 'distance', units)}
                   </td>
                   <td className="w-full">
-                    {entry ? entryWords(entry, build, units) : eventWords(event)}
+                    <span className={entry && struck.has(entry.id) ? 'line-through' : ''}>
+                      {entry ? entryWords(entry, build, units) : eventWords(event)}
+                    </span>
+                    {entry && struck.has(entry.id) && ' (struck out)'}
+                    {entry && !struck.has(entry.id) && corrected.has(entry.id) && ' (corrected later)'}
                     {entry?.kind === 'photo' && <Photo id={entry.photo} words={entry.words} />}
+                  </td>
+                  <td className="no-print text-right">
+                    {stands && !FIXED.has(stands.kind) && (
+                      <Button
+                        aria-label={`Put right: ${entryWords(entry, build, units)}`}
+                        onClick={() => setAmended(stands)}
+                      >
+                        Correct
+                      </Button>
+                    )}
                   </td>
                 </tr>
               );
@@ -123,10 +144,11 @@ export function Timeline({ build }: { build: Build }) {
           </tbody>
         </table>
       )}
+      {amended && <Amend entry={amended} build={build} close={() => setAmended(null)} />}
       {found.length > shown.length && (
-        <button type="button" className="plain-button mt-1" onClick={() => setAll(true)}>
+        <Button className="mt-1" onClick={() => setAll(true)}>
           Show all {found.length}
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -1,20 +1,20 @@
 import type { DeviceInfo } from '../../../server/devices/device';
 import { ReadDevice } from '../devices/ReadDevice';
 import { useDevice } from '../devices/useDevice';
+import { Button } from '../../ui/Button';
 
 function Live({ device, take }: { device: DeviceInfo; take: (lockDeg: number) => void }) {
   const angle = useDevice(device.id).readings['angle'];
   return (
-    <button
-      type="button"
-      className="plain-button self-end"
+    <Button
+      className="self-end"
       disabled={!angle?.settled}
       // Outward of the left wheel is the inside of its turn.
       onClick={() => angle && take(Number(angle.value.toFixed(1)))}
     >
       Take {angle ? `${angle.value.toFixed(1)}°` : '…'} {angle?.settled ? '' : 'moving'}
       {device.simulated && <b className="bg-ink text-sheet ml-1 px-1 text-sm font-semibold">simulated</b>}
-    </button>
+    </Button>
   );
 }
 

@@ -1,8 +1,9 @@
 import { useStore } from '@nanostores/react';
 import { wearRates, wearSigns } from '../../../core/log/wear';
-import { showWithUnit } from '../../../core/units/quantity';
+import { showWithUnit, unitOf, unitSize } from '../../../core/units/quantity';
 import { $units } from '../../state/store';
-import { $log } from './logStore';
+import { $standingLog } from './logStore';
+import { treadText, treadUnit } from './tread';
 
 /** A tire that is worn to this deep counts as worn out here. Local codes and makers say their own. */
 const LIMIT_MM = 3;
@@ -10,7 +11,9 @@ const LIMIT_MM = 3;
 /** What the newest look at the tread most likely says, and how far the tires go at the pace they wear. */
 export function Wear() {
   const units = useStore($units);
-  const looks = useStore($log).flatMap((entry) => (entry.kind === 'tread' ? [entry] : []));
+  // Worn per 1000 of the distance that is read: km or miles.
+  const per1000 = unitSize('distance', units);
+  const looks = useStore($standingLog).flatMap((entry) => (entry.kind === 'tread' ? [entry] : []));
   const now = looks.at(-1);
   const before = looks.at(-2);
   if (!now) return null;
@@ -26,8 +29,8 @@ export function Wear() {
         <ul>
           {signs.map(({ where, likely, check, sure, byMm }, i) => (
             <li key={i}>
-              <b className="font-semibold">{where}</b>, {byMm.toFixed(1)} mm: {sure} {likely}.{' '}
-              <span className="text-graphite">Check: {check}.</span>
+              <b className="font-semibold">{where}</b>, {treadText(byMm, units)} {treadUnit(units)}: {sure}{' '}
+              {likely}. <span className="text-graphite">Check: {check}.</span>
             </li>
           ))}
         </ul>
@@ -37,7 +40,7 @@ export function Wear() {
           {rates
             .map(
               ({ place, mmPer1000Km, kmLeft }) =>
-                `${place.replace('-', ' ')} ${mmPer1000Km.toFixed(2)} mm in 1000 km${kmLeft === null ? '' : `, about ${showWithUnit(Math.round(kmLeft / 100) * 100, 'distance', units)} to ${LIMIT_MM} mm`}`,
+                `${place.replace('-', ' ')} ${treadText(mmPer1000Km * per1000, units, 1)} ${treadUnit(units)} in 1000 ${unitOf('distance', units)}${kmLeft === null ? '' : `, about ${showWithUnit(Math.round(kmLeft / 100) * 100, 'distance', units)} to ${treadText(LIMIT_MM, units)} ${treadUnit(units)}`}`,
             )
             .join('; ')}
           . Estimates from two looks.

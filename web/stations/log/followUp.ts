@@ -1,14 +1,17 @@
 import { AXLES } from '../../../core/format/fields';
 import { putDotted } from '../../../core/dotted';
 import { ROTATION_WORDS } from '../../../core/log/logEntry';
-import { MM_PER_INCH } from '../../../core/units/length';
 import { unitOf, unitSize, type UnitSystem } from '../../../core/units/quantity';
 import { typedNumber } from '../../ui/RowsDialog';
 import type { Draft } from './logStore';
 import { CHALK_WORDS } from './words';
 import { ROTATIONS, WHEELS } from '../../../core/format/log';
+import { TREAD_MARK_MM } from './tread';
 
-export type FollowKind = Exclude<Draft['kind'], 'test-fit' | 'reconciled' | 'photo'>;
+export type FollowKind = Exclude<
+  Draft['kind'],
+  'test-fit' | 'reconciled' | 'photo' | 'corrected' | 'struck' | 'restored'
+>;
 /** A field of the follow-up form; its id is its place in the entry, its quantity the unit it is typed in. */
 export type FollowField = {
   id: string;
@@ -100,13 +103,8 @@ export const FOLLOW_FIELDS: Record<FollowKind, readonly FollowField[]> = {
   note: [ODOMETER, { id: 'words', words: 'What was seen or done', width: 'grow', as: 'text' }],
 };
 
-/** Gauges that read in inches read the tread in 32nds. */
-const TREAD: Record<UnitSystem, readonly [unit: string, mm: number]> = {
-  metric: ['mm', 1],
-  inch: ['1/32 in', MM_PER_INCH / 32],
-};
 function scaleOf(as: 'km' | 'kPa' | 'tread', units: UnitSystem): readonly [unit: string, per: number] {
-  if (as === 'tread') return TREAD[units];
+  if (as === 'tread') return [units === 'metric' ? 'mm' : '1/32 in', TREAD_MARK_MM[units]];
   const quantity = as === 'km' ? 'distance' : 'pressure';
   return [unitOf(quantity, units), unitSize(quantity, units)];
 }

@@ -1,15 +1,18 @@
-import { atom } from 'nanostores';
+import { atom, computed } from 'nanostores';
 import { toast } from 'sonner';
 import type { Fault } from '../../../core/format/fields';
 import { signed } from '../../state/clock';
 import { madeId } from '../../state/madeId';
-import { $active, $job } from '../../state/store';
+import { $active, $job, $stepped } from '../../state/store';
+import { asItStands } from '../../../core/log/logEntry';
 import { refusalWords, send } from '../../state/apiClient';
 import { sendPhotos } from './photos';
 import { logEntrySchema, type LogEntry } from '../../../core/format/log';
 
 /** The log of the job on the page, with what was written down here and is not sent yet. */
 export const $log = atom<LogEntry[]>([]);
+/** The same as it stands: what was struck out is left out, corrections are made. */
+export const $standingLog = computed($log, asItStands);
 /** How many entries wait for the connection. */
 export const $waiting = atom(0);
 
@@ -138,7 +141,10 @@ export function startLog(jobId: number): () => void {
   };
   const timer = setInterval(again, RETRY_MS);
   addEventListener('online', again);
+  // Taking over is taken back with its change to the documents.
+  const stop = $stepped.listen(() => void flush(jobId));
   return () => {
+    stop();
     clearInterval(timer);
     removeEventListener('online', again);
   };

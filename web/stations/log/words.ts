@@ -1,3 +1,4 @@
+import { treadText, treadUnit } from './tread';
 import type { Build } from '../../../core/format/build';
 import { ROTATION_WORDS } from '../../../core/log/logEntry';
 import { labelOf, poseShort } from '../../../core/verdict';
@@ -43,8 +44,11 @@ export function entryWords(entry: LogEntry, build: Build | null, units: UnitSyst
       }).join(', ')}`;
     case 'tread':
       return `tread ${Object.entries(entry.mm)
-        .map(([place, { inner, middle, outer }]) => `${place} ${inner}/${middle}/${outer}`)
-        .join(', ')} mm${entry.rotated ? `; moved: ${ROTATION_WORDS[entry.rotated]}` : ''}`;
+        .map(
+          ([place, read]) =>
+            `${place} ${[read.inner, read.middle, read.outer].map((one) => treadText(one, units)).join('/')}`,
+        )
+        .join(', ')} ${treadUnit(units)}${entry.rotated ? `; moved: ${ROTATION_WORDS[entry.rotated]}` : ''}`;
     case 'pressures':
       return `pressures ${showWithUnit(entry.frontKpa, 'pressure', units)} front, ${showWithUnit(entry.rearKpa, 'pressure', units)} rear`;
     case 'chalk':
@@ -55,6 +59,12 @@ export function entryWords(entry: LogEntry, build: Build | null, units: UnitSyst
       return entry.words || 'photo';
     case 'note':
       return entry.words;
+    case 'corrected':
+      return `${entry.reading.confirmed ? 'read again, and so' : 'corrected'}: ${readingWords(entry.reading, build, units)}: ${seenWords(entry.reading, units)}`;
+    case 'struck':
+      return `struck out: ${entry.why}`;
+    case 'restored':
+      return 'put back what was struck out';
     case 'reconciled':
       return entry.dismissed
         ? `readings dismissed: ${entry.dismissed}`

@@ -2,6 +2,7 @@ import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
+import { TrackBarFields } from './PathPanel';
 import { Sources } from '../devices/Sources';
 import { setVehicle } from '../../state/edits';
 
@@ -14,6 +15,15 @@ const FIRST_STEERING = {
   lockInsideDeg: 35,
   lockOutsideDeg: 30,
 };
+
+/** Another kind of axle leaves behind what only the other one has: a measured path, a track bar. */
+function takeKind(vehicle: Vehicle, axle: AxleName, kind: 'independent' | 'solid'): void {
+  const { path, pathEstimated, trackBarMm, trackBarRiseMm, trackBarFrameSide, ...rest } =
+    vehicle.corners[axle].suspension;
+  const own = kind === 'solid' ? { trackBarMm, trackBarRiseMm, trackBarFrameSide } : { path, pathEstimated };
+  const kept = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== undefined));
+  void setVehicle(`/corners/${axle}/suspension`, { ...rest, ...kept, kind } as never);
+}
 
 /** What rubber bushings give along the vehicle, mm each way: estimates, for want of a measurement. */
 const TYPICAL_GIVE = [
@@ -44,10 +54,15 @@ export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
         {travel('Bump travel', 'bumpMm', suspension.bumpMm)}
         {travel('Droop travel', 'droopMm', suspension.droopMm)}
-        {travel('Arm seen from the front', 'frontArmMm', suspension.frontArmMm, 'straight path')}
-        {travel('Arm seen from the side', 'sideArmMm', suspension.sideArmMm, 'straight path')}
+        {!suspension.path && (
+          <>
+            {travel('Arm seen from the front', 'frontArmMm', suspension.frontArmMm, 'straight path')}
+            {travel('Arm seen from the side', 'sideArmMm', suspension.sideArmMm, 'straight path')}
+          </>
+        )}
+        {suspension.kind === 'solid' && <TrackBarFields vehicle={vehicle} axle={axle} />}
         <div>
-          {travel('Bushing give, each way', 'complianceMm', suspension.complianceMm)}
+          {travel('Bushing give, each way', 'complianceMm', suspension.complianceMm ?? null, 'not measured')}
           <p className="text-graphite text-[0.8rem]">
             typical, estimates:
             {TYPICAL_GIVE.map(([words, mm]) => (
@@ -76,7 +91,7 @@ export function CornerFields({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
             ['independent', 'independent'],
             ['solid', 'solid axle'],
           ]}
-          choose={(kind) => void setVehicle(`/corners/${axle}/suspension/kind`, kind)}
+          choose={(kind) => takeKind(vehicle, axle, kind)}
         />
         <Choice
           label="Steers"

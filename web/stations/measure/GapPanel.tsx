@@ -1,16 +1,23 @@
 import { useStore } from '@nanostores/react';
+import { useKept } from '../../state/kept';
 import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
-import type { AxleName, Build, Vehicle } from '../../../core/format/build';
+import type { AxleName, Build, Corner, Vehicle } from '../../../core/format/build';
+import type { Fault } from '../../../core/format/fields';
+import { withCorner } from '../../../core/vehicle/withCorner';
 import { lockOfShare, LOCK_WORDS, placedObstacle, withGaps, type GapCheck } from '../../../core/measure/gaps';
 import { NOTHING_MEASURED } from '../../../core/measure/take';
 import type { GapReading, Side } from '../../../core/format/measured';
 import { showRounded } from '../../../core/units/quantity';
 import { poseShort, sideWords } from '../../../core/verdict';
+import { questioned } from '../../../core/measure/standing';
+import { refusalText } from '../../../core/wording';
+import { Offers } from '../../ui/Offers';
 import { Choice } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { takeCorner } from '../../state/edits';
 import { $build, $units, type Edited } from '../../state/store';
+import { Button } from '../../ui/Button';
 
 type Props = { vehicle: Vehicle; axle: AxleName; side: Side; chosen: string; choose: (id: string) => void };
 
@@ -28,14 +35,16 @@ function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
   const form = useRef<HTMLFormElement>(null);
   const build = useStore($build);
   const corner = vehicle.corners[axle];
-  const [lock, setLock] = useState<string>('0');
-  const [way, setWay] = useState<'inside' | 'outside'>('inside');
-  const [degrees, setDegrees] = useState(0);
-  const [travelMm, setTravel] = useState(0);
-  const [mounted, setMounted] = useState('stock');
-  const [gapMm, setGap] = useState<number | undefined>(undefined);
-  const [errorMm, setError] = useState(2);
+  const [lock, setLock] = useKept<string>('gap.lock', '0');
+  const [way, setWay] = useKept<'inside' | 'outside'>('gap.way', 'inside');
+  const [degrees, setDegrees] = useKept('gap.degrees', 0);
+  const [travelMm, setTravel] = useKept('gap.travelMm', 0);
+  const [mounted, setMounted] = useKept('gap.mounted', 'stock');
+  const [gapMm, setGap] = useKept<number | undefined>('gap.gapMm', undefined);
+  const [errorMm, setError] = useKept('gap.errorMm', 2);
   const [fault, setFault] = useState('');
+  const [question, setQuestion] = useState<Fault | null>(null);
+  const units = useStore($units);
   const inside = way === 'inside';
   const lockDeg = lock === DEGREES ? degrees * (inside ? 1 : -1) : lockOfShare(corner, Number(lock), inside);
   const add = (): void => {
@@ -52,8 +61,17 @@ function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
       errorMm,
       ...mountedOf(build, mounted),
     };
-    const gaps = [...(corner.measured ?? NOTHING_MEASURED).gaps, gap];
-    const edited = takeCorner(axle, corner, withGaps(vehicle, axle, gaps));
+    const before = (corner.measured ?? NOTHING_MEASURED).gaps;
+    const withGap = (mm: number): Corner => withGaps(vehicle, axle, [...before, { ...gap, gapMm: mm }]);
+    const asked = questioned(vehicle, axle, 'gap', gapMm, (mm) => withCorner(vehicle, axle, withGap(mm)));
+    // Pressed again, it is taken all the same: of two that do not agree it may be the other one that is wrong.
+    if (asked && asked.message !== question?.message) {
+      setQuestion(asked);
+      setFault('');
+      return;
+    }
+    setQuestion(null);
+    const edited = takeCorner(axle, corner, withGap(gapMm));
     if (edited.ok) {
       setGap(undefined);
       form.current?.querySelector<HTMLElement>('[data-path="gap"]')?.focus();
@@ -149,9 +167,24 @@ function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
           return OK;
         }}
       />
-      <button type="submit" className="plain-button flex items-center gap-1 self-end" data-field="">
+      <Button type="submit" className="flex items-center gap-1 self-end" data-field="">
         <Plus size={16} aria-hidden /> Take the gap
-      </button>
+      </Button>
+      {question && (
+        <p role="alert" className="col-span-3 font-medium">
+          ▲ {refusalText(question.message, units)}. Take it again to keep it all the same
+          {gapMm !== undefined && question.meantMm && (
+            <Offers
+              typedMm={gapMm}
+              meantMm={question.meantMm}
+              choose={(mm) => {
+                setGap(mm);
+                setQuestion(null);
+              }}
+            />
+          )}
+        </p>
+      )}
       {fault && (
         <p role="alert" className="col-span-3 font-medium">
           ▲ {fault}

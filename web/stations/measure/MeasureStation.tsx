@@ -1,14 +1,19 @@
 import { useStore } from '@nanostores/react';
-import { lazy, memo, Suspense, useState } from 'react';
+import { BelowFold } from '../../ui/BelowFold';
+import { useKept } from '../../state/kept';
+import { memo } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
-import { Segments } from '../../ui/choices';
+import { AxleSwitch, Segments } from '../../ui/choices';
+import { later } from '../../ui/later';
 import type { RoundReading } from '../../../core/measure/round';
 import type { Side } from '../../../core/format/measured';
+import { isUnmeasured, stillToRead } from '../../../core/measure/still';
 import { $axle, $build, $pose, $units } from '../../state/store';
 import { CornerFields } from './CornerFields';
 import { GapPanel } from './GapPanel';
 import { guideOf } from './guide';
 import { ObstacleTable } from './ObstacleTable';
+import { PathPanel } from './PathPanel';
 import { PointTable } from './PointTable';
 import { ReadingFiles } from './ReadingFiles';
 import { RoundPanel } from './RoundPanel';
@@ -16,8 +21,10 @@ import { VehicleFields } from './VehicleFields';
 import { WellDrawing } from './WellDrawing';
 
 // The three-dimensional drawing is asked for when a scan is.
-const ScanStation = lazy(() =>
-  import('../scan/ScanStation').then((module) => ({ default: module.ScanStation })),
+const ScanStation = later(
+  'The scan',
+  () => import('../scan/ScanStation').then((module) => module.ScanStation),
+  '34rem',
 );
 
 /** The scan of a corner with the package of the stage on the page, which the rest of the station does not follow. */
@@ -41,11 +48,12 @@ const WAYS: readonly (readonly [Way, string])[] = [
 export const MeasureStation = memo(function MeasureStation({ build: { vehicle } }: { build: Build }) {
   const axle: AxleName = useStore($axle);
   const { obstacles } = vehicle.corners[axle];
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [point, setPoint] = useState(-1);
-  const [by, setBy] = useState<Way>('points');
-  const [side, setSide] = useState<Side>('left');
-  const [reading, setReading] = useState<RoundReading | null>(null);
+  const [chosen, setChosen] = useKept<string | null>('measure.obstacle', null);
+  const [point, setPoint] = useKept('measure.point', -1);
+  // A vehicle that nobody has measured is begun with the round that asks for everything.
+  const [by, setBy] = useKept<Way>('measure.way', () => (isUnmeasured(vehicle) ? 'round' : 'points'));
+  const [side, setSide] = useKept<Side>('measure.side', 'left');
+  const [reading, setReading] = useKept<RoundReading | null>('measure.reading', null);
   const units = useStore($units);
   const guide =
     by === 'round' && reading
@@ -59,52 +67,72 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
           units,
         )
       : undefined;
+  const still = stillToRead(vehicle, axle);
   const selected = obstacles.find(({ id }) => id === chosen) ?? obstacles[0];
   const index = selected ? obstacles.indexOf(selected) : 0;
   return (
     <section id="measure" aria-labelledby="measure-title" className="station">
       <div className="mb-2 flex flex-wrap items-center gap-x-6">
-        <h2 id="measure-title" className="station-title">
+        <h2 id="measure-title" tabIndex={-1} className="station-title">
           Measure
         </h2>
-        <Segments
-          label="Axle"
-          value={axle}
-          options={[
-            ['front', 'Front'],
-            ['rear', 'Rear'],
-          ]}
-          choose={(next) => $pose.set({ ...$pose.get(), axle: next })}
-        />
+        <AxleSwitch value={axle} choose={(next) => $pose.set({ ...$pose.get(), axle: next })} />
         <Segments label="By" value={by} options={WAYS} choose={setBy} />
-        <p className="text-graphite">
-          From the left hub’s mounting face at ride height: x forward, y outboard, z up. Right mirrors it
-          until measured.
+        <p
+          className="min-w-64 flex-1 leading-tight"
+          data-testid="still-to-read"
+          title="From the left hub’s mounting face at ride height: x forward, y outboard, z up. Right mirrors it until measured."
+        >
+          {still.places === 0 ? (
+            <>Every place at the {axle} was measured.</>
+          ) : (
+            <>
+              <b className="font-semibold">
+                {still.places} of {still.of} places at the {axle} are estimates:
+              </b>{' '}
+              {still.parts.map(({ label }) => label).join(', ')}.{' '}
+              {by === 'points' && 'Tape round asks for them in order.'}
+            </>
+          )}
         </p>
       </div>
-      <div className="grid grid-cols-1 print:grid-cols-2 gap-x-6 gap-y-4 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
-        <div className="flex flex-col gap-4">
+      <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 print:grid-cols-2 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
+        <div className="flex flex-col gap-4 max-xl:order-last">
           <VehicleFields vehicle={vehicle} />
-          <CornerFields vehicle={vehicle} axle={axle} />
+          <BelowFold>
+            <CornerFields vehicle={vehicle} axle={axle} />
+          </BelowFold>
         </div>
         {by === 'scan' ? (
-          <Suspense fallback={<p>Opening the scan…</p>}>
-            <ScanSide axle={axle} side={side} setSide={setSide} />
-          </Suspense>
+          <ScanSide axle={axle} side={side} setSide={setSide} />
         ) : (
           <>
-            <WellDrawing
-              vehicle={vehicle}
-              axle={axle}
-              chosen={selected?.id ?? ''}
-              point={point}
-              choose={setChosen}
-              choosePoint={setPoint}
-              {...(guide ? { guide } : {})}
-            />
+            <div className="flex min-w-0 flex-col gap-3">
+              <WellDrawing
+                vehicle={vehicle}
+                axle={axle}
+                chosen={selected?.id ?? ''}
+                point={point}
+                choose={setChosen}
+                choosePoint={setPoint}
+                {...(guide ? { guide } : {})}
+              />
+              {vehicle.corners[axle].suspension.kind === 'independent' && (
+                <BelowFold>
+                  <PathPanel vehicle={vehicle} axle={axle} />
+                </BelowFold>
+              )}
+            </div>
             <div className="flex min-w-0 flex-col gap-3">
               {by === 'round' && (
-                <RoundPanel vehicle={vehicle} axle={axle} side={side} setSide={setSide} show={setReading} />
+                <RoundPanel
+                  vehicle={vehicle}
+                  axle={axle}
+                  side={side}
+                  setSide={setSide}
+                  current={reading}
+                  show={setReading}
+                />
               )}
               {by === 'gaps' && (
                 <GapPanel
@@ -124,14 +152,16 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
                     choose={setChosen}
                   />
                   {selected && (
-                    <PointTable
-                      key={selected.id}
-                      vehicle={vehicle}
-                      axle={axle}
-                      index={index}
-                      obstacle={selected}
-                      focusPoint={setPoint}
-                    />
+                    <BelowFold>
+                      <PointTable
+                        key={selected.id}
+                        vehicle={vehicle}
+                        axle={axle}
+                        index={index}
+                        obstacle={selected}
+                        focusPoint={setPoint}
+                      />
+                    </BelowFold>
                   )}
                 </>
               )}

@@ -1,3 +1,4 @@
+import { materialOf } from '../../../core/format/materials';
 import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
@@ -5,9 +6,9 @@ import type { AxleName, Obstacle, Vehicle, VehicleFile } from '../../../core/for
 import { platformMark } from '../../../core/statistics/platform';
 import { showWithUnit } from '../../../core/units/quantity';
 import { sideWords } from '../../../core/verdict';
-import { MATERIAL_WORDS } from '../../drawings/layers';
 import { step } from '../../state/saving';
 import { $units, $vehicle, editVehicle } from '../../state/store';
+import { Button } from '../../ui/Button';
 
 type Props = { vehicle: Vehicle; axle: AxleName; chosen: string; choose: (id: string) => void };
 
@@ -65,14 +66,9 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
     <div>
       <div className="flex items-center justify-between">
         <h3 className="text-lg font-semibold">Obstacles</h3>
-        <button
-          type="button"
-          className="plain-button flex items-center gap-1"
-          onClick={add}
-          disabled={obstacles.length >= 50}
-        >
+        <Button className="flex items-center gap-1" onClick={add} disabled={obstacles.length >= 50}>
           <Plus size={16} aria-hidden /> Obstacle
-        </button>
+        </Button>
       </div>
       <div className="max-h-72 overflow-y-auto">
         <table className="w-full border-collapse text-[0.92rem]" data-testid="obstacle-table">
@@ -115,7 +111,7 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
                   </button>
                 </td>
                 <td className="px-1">{carrierWords(carrier)}</td>
-                <td className="px-1">{MATERIAL_WORDS[material]}</td>
+                <td className="px-1">{materialOf(material).words}</td>
                 <td className="px-1 text-right">{cutMm > 0 ? showWithUnit(cutMm, 'length', units) : 'no'}</td>
                 <td className="text-right">
                   <button

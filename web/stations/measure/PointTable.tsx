@@ -1,11 +1,14 @@
 import { Plus, Trash2 } from 'lucide-react';
 import type { AxleName, Obstacle, Vehicle } from '../../../core/format/build';
-import { MATERIALS, NEVER_CUT } from '../../../core/format/vehicle';
-import { MATERIAL_WORDS } from '../../drawings/layers';
+import { isNeverCut, materialOf, MATERIALS, ROLE_WORDS, roleOf, ROLES } from '../../../core/format/materials';
 import { Choice } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { TextField } from '../../ui/TextField';
+import type { Edited } from '../../state/store';
+import { withCorner } from '../../../core/vehicle/withCorner';
+import { questioned } from '../../../core/measure/standing';
 import { setVehicle } from '../../state/edits';
+import { Button } from '../../ui/Button';
 
 type Props = {
   vehicle: Vehicle;
@@ -15,6 +18,17 @@ type Props = {
   focusPoint: (point: number) => void;
 };
 
+const AXES = [
+  ['x', 0],
+  ['y', 1],
+  ['z', 2],
+] as const;
+/** What is said of a figure has the width of all three to be said in. */
+const SAID_WIDE = [
+  '[&_[role=alert]]:w-[22rem]',
+  '[&_[role=alert]]:w-[22rem] [&_[role=alert]]:-ml-[7.2rem]',
+  '[&_[role=alert]]:w-[22rem] [&_[role=alert]]:-ml-[14.4rem]',
+] as const;
 const CARRIERS = [
   ['body', 'body'],
   ['frame', 'frame'],
@@ -23,11 +37,25 @@ const CARRIERS = [
 ] as const;
 
 /** The chosen obstacle: what it is, and its points, which move in the drawing as they are typed. */
-export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
+export function PointTable({ vehicle, axle, index, obstacle, focusPoint }: Props) {
   const at = `/corners/${axle}/obstacles/${index}`;
   const path = `vehicle.corners.${axle}.obstacles.${index}`;
   const { points, carrier, material } = obstacle;
   const armed = typeof carrier !== 'string';
+  /** A point where it is typed; one inside of the wheel that stands there is questioned and not taken. */
+  const setPoint = (p: number, axis: 0 | 1 | 2, mm: number | undefined): Edited => {
+    const moved = (to: number): Vehicle => {
+      const obstacles = vehicle.corners[axle].obstacles.map((one, i) =>
+        i === index
+          ? { ...one, points: one.points.map((point, k) => (k === p ? point.with(axis, to) : point)) }
+          : one,
+      ) as Obstacle[];
+      return withCorner(vehicle, axle, { ...vehicle.corners[axle], obstacles });
+    };
+    const fault =
+      mm === undefined ? undefined : questioned(vehicle, axle, `${path}.points.${p}.${axis}`, mm, moved);
+    return fault ? { ok: false, faults: [fault] } : setVehicle(`${at}/points/${p}/${axis}`, mm);
+  };
   const setPoints = (next: Obstacle['points']) => setVehicle(`${at}/points`, next);
   return (
     <div data-testid="point-table">
@@ -47,12 +75,21 @@ export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
         <Choice
           label="Material"
           value={material}
-          options={MATERIALS.map((one) => [one, MATERIAL_WORDS[one]] as const)}
+          options={MATERIALS.map((one) => [one, materialOf(one).words] as const)}
           choose={(next) => {
             // What is never cut carries no cut along from what it was before.
-            if (NEVER_CUT.has(next)) void setVehicle(`${at}/cutMm`, undefined);
+            if (isNeverCut(next)) {
+              void setVehicle(`${at}/cutMm`, undefined);
+              void setVehicle(`${at}/removable`, undefined);
+            }
             void setVehicle(`${at}/material`, next);
           }}
+        />
+        <Choice
+          label="Which part"
+          value={roleOf(obstacle)}
+          options={ROLES.map((one) => [one, ROLE_WORDS[one]] as const)}
+          choose={(next) => void setVehicle(`${at}/role`, next)}
         />
         <NumberField
           label="May be cut or tucked"
@@ -60,7 +97,7 @@ export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
           path={`${path}.cutMm`}
           value={obstacle.cutMm}
           take={(mm) => setVehicle(`${at}/cutMm`, mm)}
-          disabled={NEVER_CUT.has(material)}
+          disabled={isNeverCut(material)}
         />
         <NumberField
           label="Tape accuracy ±"
@@ -68,6 +105,24 @@ export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
           path={`${path}.tapeErrorMm`}
           value={obstacle.tapeErrorMm}
           take={(mm) => setVehicle(`${at}/tapeErrorMm`, mm)}
+        />
+        <NumberField
+          label="May be moved by"
+          quantity="length"
+          path={`${path}.movableMm`}
+          value={obstacle.movableMm}
+          empty="not moved"
+          take={(mm) => setVehicle(`${at}/movableMm`, mm || undefined)}
+        />
+        <Choice
+          label="May be taken off"
+          value={obstacle.removable ? 'yes' : 'no'}
+          options={[
+            ['no', 'stays on'],
+            ['yes', 'comes off'],
+          ]}
+          disabled={isNeverCut(material)}
+          choose={(next) => void setVehicle(`${at}/removable`, next === 'yes' ? true : undefined)}
         />
         {armed && (
           <NumberField
@@ -81,14 +136,14 @@ export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
         )}
       </div>
       <div className="max-h-64 overflow-y-auto pr-1">
-        <table className="w-full">
+        <table className="w-full table-fixed">
           <thead>
             <tr className="caption text-left">
               <th className="w-7">#</th>
               <th>x forward</th>
               <th>y outboard</th>
               <th>z up</th>
-              <th>
+              <th className="w-8">
                 <span className="sr-only">Remove</span>
               </th>
             </tr>
@@ -97,15 +152,15 @@ export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
             {points.map((point, p) => (
               <tr key={p} onFocus={() => focusPoint(p)} onBlur={() => focusPoint(-1)} className="align-top">
                 <td className="text-graphite pt-1.5">{p + 1}</td>
-                {(['x', 'y', 'z'] as const).map((name, axis) => (
-                  <td key={name} className="pr-1">
+                {AXES.map(([name, axis]) => (
+                  <td key={name} className={`pr-1 ${SAID_WIDE[axis]}`}>
                     <NumberField
                       hideLabel
                       label={`Point ${p + 1} ${name}`}
                       quantity="length"
                       path={`${path}.points.${p}.${axis}`}
                       value={point[axis]}
-                      take={(mm) => setVehicle(`${at}/points/${p}/${axis}`, mm)}
+                      take={(mm) => setPoint(p, axis, mm)}
                     />
                   </td>
                 ))}
@@ -125,13 +180,12 @@ export function PointTable({ axle, index, obstacle, focusPoint }: Props) {
           </tbody>
         </table>
       </div>
-      <button
-        type="button"
-        className="plain-button mt-1 flex items-center gap-1"
+      <Button
+        className="mt-1 flex items-center gap-1"
         onClick={() => setPoints([...points, points.at(-1) ?? [0, 0, 0]])}
       >
         <Plus size={16} aria-hidden /> Point
-      </button>
+      </Button>
     </div>
   );
 }

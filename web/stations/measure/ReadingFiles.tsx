@@ -27,19 +27,19 @@ export function ReadingFiles({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
       setFaults(read.faults);
       return;
     }
-    const taken = takeAll(vehicle, read.rows);
+    const taken = takeAll(vehicle, read.value);
     if (!taken.ok) {
       setFaults(taken.faults);
       return;
     }
     for (const one of ['front', 'rear'] as const) {
-      const edited = takeCorner(one, vehicle.corners[one], taken.vehicle.corners[one]);
+      const edited = takeCorner(one, vehicle.corners[one], taken.value.corners[one]);
       if (!edited.ok) {
         setFaults(edited.faults);
         return;
       }
     }
-    toast(`Took ${read.rows.length} readings.`, {
+    toast(`Took ${read.value.length} readings.`, {
       action: { label: 'Undo', onClick: () => void step('undo') },
     });
   };

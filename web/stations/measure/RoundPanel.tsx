@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import { roundFor, type RoundReading } from '../../../core/measure/round';
 import { SHAPES, type Side, type WellShape } from '../../../core/format/measured';
@@ -15,6 +15,8 @@ type Props = {
   axle: AxleName;
   side: Side;
   setSide: (side: Side) => void;
+  /** The reading under the hand, which the drawing shows. */
+  current: RoundReading | null;
   show: (reading: RoundReading | null) => void;
 };
 
@@ -44,7 +46,7 @@ function take(
     valueMm,
     ...(errorMm === undefined ? {} : { errorMm }),
   });
-  return taken.ok ? takeCorner(axle, before, taken.corner) : { ok: false, faults: [taken.fault] };
+  return taken.ok ? takeCorner(axle, before, taken.value) : { ok: false, faults: [taken.fault] };
 }
 
 /** How sure one reading is: the round's own figure until the hand that read it says otherwise. */
@@ -77,17 +79,18 @@ function Sureness(props: { vehicle: Vehicle; axle: AxleName; side: Side; known: 
 }
 
 /** The guided round: one reading after another by keyboard, each shown in the drawing before it is taken. */
-export function RoundPanel({ vehicle, axle, side, setSide, show: showReading }: Props) {
+export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus }: Props) {
   const round = useMemo(() => roundFor(axle, side), [axle, side]);
-  const [current, setCurrent] = useState<RoundReading | null>(null);
   const read = round.filter(({ id }) => kept(vehicle, axle, side, id)).length;
   const { shape } = vehicle.corners[axle].measured ?? {};
-  const focus = (reading: RoundReading | null): void => {
-    setCurrent(reading);
-    showReading(reading);
-  };
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // Whoever has just chosen the round types next.
+    if (document.activeElement?.matches('input[type=radio]'))
+      list.current?.querySelector<HTMLInputElement>('input[data-field]')?.focus();
+  }, []);
   return (
-    <div data-testid="round">
+    <div data-testid="round" ref={list}>
       <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
         <Segments
           label="Side"
@@ -134,7 +137,18 @@ export function RoundPanel({ vehicle, axle, side, setSide, show: showReading }: 
             {current.words}
           </>
         ) : (
-          <>Type what the tape reads; Enter goes on, an empty field is skipped. mm, or inches as 14 3/8.</>
+          <>
+            Type what the tape reads; Enter goes on, an empty field is skipped. mm, or inches as 14 3/8.
+            {read === 0 && (
+              <>
+                {' '}
+                <b className="font-semibold">First:</b> the vehicle level at ride height on its own tires,
+                wheels straight ahead. Across and along is read from the hub’s mounting face: with the wheel
+                on, lay a straight edge over the tire’s sidewall and take off how far that stands out of the
+                face; with the wheel off, hold the hub at its ride height on a stand.
+              </>
+            )}
+          </>
         )}
       </p>
       <div
@@ -152,18 +166,21 @@ export function RoundPanel({ vehicle, axle, side, setSide, show: showReading }: 
             <span className={`pt-1 ${current?.id === reading.id ? 'font-semibold' : ''}`}>
               {reading.label}
             </span>
-            <NumberField
-              hideLabel
-              label={reading.label}
-              quantity="length"
-              whenLeft
-              path={reading.id}
-              value={kept(vehicle, axle, side, reading.id)?.valueMm}
-              empty="not read"
-              take={(valueMm) =>
-                take(vehicle, axle, side, reading, valueMm, kept(vehicle, axle, side, reading.id)?.errorMm)
-              }
-            />
+            {/* What is said of a field has the whole line to be said in, not the field's width alone. */}
+            <div className="[&_[role=alert]]:-ml-[12rem] [&_[role=alert]]:w-[24rem] [&_[role=status]]:-ml-[12rem] [&_[role=status]]:w-[24rem]">
+              <NumberField
+                hideLabel
+                label={reading.label}
+                quantity="length"
+                whenLeft
+                path={reading.id}
+                value={kept(vehicle, axle, side, reading.id)?.valueMm}
+                empty="not read"
+                take={(valueMm) =>
+                  take(vehicle, axle, side, reading, valueMm, kept(vehicle, axle, side, reading.id)?.errorMm)
+                }
+              />
+            </div>
             <Sureness vehicle={vehicle} axle={axle} side={side} known={reading} />
           </div>
         ))}

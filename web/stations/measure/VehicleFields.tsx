@@ -1,4 +1,4 @@
-import type { Vehicle } from '../../../core/format/build';
+import { AXLES, type Vehicle } from '../../../core/format/build';
 import { SEATS } from '../../../core/format/wheel';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import { Choice } from '../../ui/choices';
@@ -101,6 +101,18 @@ function More({ vehicle }: { vehicle: Vehicle }) {
         <Field path="vehicle.ratingsKg.front" value={ratingsKg.front} />
         <Field path="vehicle.ratingsKg.rear" value={ratingsKg.rear} />
         <Field path="vehicle.ratingsKg.gross" value={ratingsKg.gross} />
+        {AXLES.map((axle) => (
+          <Field
+            key={axle}
+            path={`vehicle.placardKpa.${axle}`}
+            value={vehicle.placardKpa?.[axle]}
+            put={(kpa) => {
+              const { [axle]: _before, ...other } = vehicle.placardKpa ?? {};
+              const next = kpa === undefined ? other : { ...other, [axle]: kpa };
+              return setVehicle('/placardKpa', Object.keys(next).length > 0 ? next : undefined);
+            }}
+          />
+        ))}
         <Choice
           label="Speedometer counts at"
           value={vehicle.speedSensor}

@@ -7,10 +7,11 @@ import { standingProfile } from '../../../core/measure/begin';
 import { NO_LIFT } from '../../../core/vehicle/asDelivered';
 import { showWithUnit } from '../../../core/units/quantity';
 import { CornerView, type Frame, type Guide } from '../../drawings/CornerView';
-import { layerOf } from '../../drawings/layers';
+import { materialOf } from '../../../core/format/materials';
 import { sideWords } from '../../../core/verdict';
 import { moveBy } from '../../state/edits';
 import { $units } from '../../state/store';
+import { useAfterFirst } from '../../state/useAfterFirst';
 
 type Props = {
   vehicle: Vehicle;
@@ -64,6 +65,8 @@ const FRAMES: readonly Frame[] = [
 const AS_IT_STANDS = {
   lift: { front: NO_LIFT, rear: NO_LIFT },
   sagMm: { front: 0, rear: 0 },
+  moves: [],
+  removed: [],
   lockStopDeg: undefined,
   grid: { lock: 1, travel: 2 },
   zone: 'all' as const,
@@ -73,6 +76,8 @@ const AS_IT_STANDS = {
 /** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
 export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint, guide }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  // A handle on every point is dear: they come when the well is seen.
+  const held = useAfterFirst();
   const index = vehicle.corners[axle].obstacles.findIndex(({ id }) => id === chosen);
   const units = useStore($units);
   const { profile, view } = useMemo(() => {
@@ -90,7 +95,7 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
       id,
       points,
       name: `${sideWords(obstacle?.side)}${obstacle?.label || id}`,
-      layer: layerOf(obstacle?.material ?? 'sheet'),
+      layer: materialOf(obstacle?.material ?? 'sheet').layer,
       guessed: obstacle?.estimated ?? [],
     };
   });
@@ -124,7 +129,7 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
             near={chosen}
             marked={{ id: chosen, point }}
             pick={choose}
-            movePoint={movePoint}
+            {...(held ? { movePoint } : {})}
             {...(guide ? { guide } : {})}
           />
         ))}

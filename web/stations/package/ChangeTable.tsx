@@ -56,7 +56,7 @@ function rowsOf(build: Build, { tire, wheel, speedometer }: Assessment): Row[] {
     {
       words: 'Dial over-reads, %',
       quantity: 'plain',
-      stock: build.vehicle.stockOverreadPct,
+      stock: build.vehicle.stockOverreadPct ?? 0,
       now: speedometer.errorPct,
     },
   ];

@@ -1,8 +1,11 @@
+import { useStore } from '@nanostores/react';
 import { memo } from 'react';
 import { AXLES, type Build } from '../../../core/format/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { NumberField } from '../../ui/NumberField';
+import { showWithUnit } from '../../../core/units/quantity';
 import { setLift, setStage } from '../../state/edits';
+import { $active, $units, stageFileOf } from '../../state/store';
 
 type Row = { key: keyof Build['package']['lift']['front']; words: string; note: string; quantity: Quantity };
 
@@ -26,6 +29,10 @@ const ROWS: readonly Row[] = [
 type Props = Pick<Build['package'], 'lift' | 'sagMm' | 'lockStopDeg'> & { locked: boolean };
 
 export const LiftPanel = memo(function LiftPanel({ lift, sagMm, lockStopDeg, locked }: Props) {
+  const stage = useStore($active);
+  const units = useStore($units);
+  // What was typed; where nothing was, the sag is worked out from what was added, if the springs are known.
+  const typed = (stage && stageFileOf(stage).package.sagMm) ?? {};
   return (
     <div>
       <h3 className="mb-1 text-lg font-semibold">Lift, by kind</h3>
@@ -57,7 +64,9 @@ export const LiftPanel = memo(function LiftPanel({ lift, sagMm, lockStopDeg, loc
         <div className="pt-1 leading-tight">
           <b className="font-semibold">Sag</b>
           <br />
-          <span className="text-graphite text-[0.8rem]">under the added load</span>
+          <span className="text-graphite text-[0.8rem]">
+            under the added load; emptied, worked out from it and the springs
+          </span>
         </div>
         {AXLES.map((axle) => (
           <NumberField
@@ -66,8 +75,12 @@ export const LiftPanel = memo(function LiftPanel({ lift, sagMm, lockStopDeg, loc
             label={`Sag, ${axle}`}
             quantity="length"
             path={`package.sagMm.${axle}`}
-            value={sagMm[axle]}
-            take={(value) => setStage('/package/sagMm', { ...sagMm, [axle]: value ?? 0 })}
+            value={typed[axle] ?? (sagMm[axle] === 0 ? 0 : undefined)}
+            empty={`${showWithUnit(Math.round(sagMm[axle] * 10) / 10, 'length', units)} from what was added`}
+            take={(value) => {
+              const { [axle]: _before, ...other } = typed;
+              return setStage('/package/sagMm', value === undefined ? other : { ...other, [axle]: value });
+            }}
             disabled={locked}
           />
         ))}

@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { BelowFold } from '../../ui/BelowFold';
 import type { Build } from '../../../core/format/build';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
@@ -7,6 +8,7 @@ import { $assessment, $locked } from '../../state/store';
 import { ChangeTable } from './ChangeTable';
 import { CheckList } from './CheckList';
 import { LiftPanel } from './LiftPanel';
+import { PartsPanel } from './PartsPanel';
 import { TirePanel } from './TirePanel';
 import { useCatalog } from './useCatalog';
 import { WheelPanel } from './WheelPanel';
@@ -19,7 +21,7 @@ export function PackageStation({ build }: { build: Build }) {
   return (
     <section id="package" aria-labelledby="package-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-6">
-        <h2 id="package-title" className="station-title">
+        <h2 id="package-title" tabIndex={-1} className="station-title">
           Package
         </h2>
         {locked ? (
@@ -27,7 +29,7 @@ export function PackageStation({ build }: { build: Build }) {
             As delivered follows the vehicle. To plan a change, add a stage: it starts as a copy of this one.
           </p>
         ) : (
-          <div className="flex items-end gap-4">
+          <div className="flex flex-wrap items-end gap-4">
             <div className="w-72">
               <TextField
                 hideLabel
@@ -73,13 +75,16 @@ export function PackageStation({ build }: { build: Build }) {
             <CheckList
               checks={[
                 ...judged.assessment.wheel.checks,
-                ...judged.assessment.checks.filter(({ id }) => id.startsWith('ride-height')),
+                ...judged.assessment.checks.filter(({ id }) => /^(ride-height|removed-|moved-)/.test(id)),
                 ...judged.assessment.speedometer.checks,
               ]}
             />
           )}
         </div>
       </div>
+      <BelowFold>
+        <PartsPanel build={build} locked={locked} />
+      </BelowFold>
     </section>
   );
 }

@@ -8,6 +8,7 @@ import { FileButton } from '../../ui/FileButton';
 import { AddRow, RowsDialog, rowsOf, RowsTable, typedNumber, type Column } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
+import { Button } from '../../ui/Button';
 
 type Key = 'kind' | 'limit' | 'source' | 'checkedOn';
 const KINDS = Object.keys(RULE_KINDS) as RuleKind[];
@@ -92,13 +93,12 @@ export function RulesDialog({ close }: { close: () => void }) {
             className="plain-button flex items-center gap-1"
             take={(text) => bring(text, setFault)}
           />
-          <button
-            type="button"
-            className="plain-button flex items-center gap-1"
+          <Button
+            className="flex items-center gap-1"
             onClick={() => download(writeRules(asSet()), 'rules.json', 'application/json')}
           >
             <Download size={16} aria-hidden /> To a file
-          </button>
+          </Button>
         </>
       )}
     >

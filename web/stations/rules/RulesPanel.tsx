@@ -5,6 +5,7 @@ import type { Build } from '../../../core/format/build';
 import { CheckList } from '../package/CheckList';
 import { $shop, editStages } from '../../state/store';
 import { RulesDialog } from './RulesDialog';
+import { Button } from '../../ui/Button';
 
 /** The rules of the place that are in force for this job, as checks; and the shop's own set, to edit and to take over. */
 export function RulesPanel({ build, assessment }: { build: Build; assessment: Assessment }) {
@@ -18,17 +19,13 @@ export function RulesPanel({ build, assessment }: { build: Build; assessment: As
         <h3 className="text-lg font-semibold">Rules of the place</h3>
         <span className="text-graphite">{rules ? rules.name : 'no rule set is in force for this job'}</span>
         {newer && (
-          <button
-            type="button"
-            className="plain-button"
+          <Button
             onClick={() => editStages((stage) => ({ ...stage, use: { ...stage.use, rules: shopRules } }))}
           >
             {rules ? 'Take over the shop’s newer set' : `Take “${shopRules.name}”`}
-          </button>
+          </Button>
         )}
-        <button type="button" className="plain-button" onClick={() => setEditing(true)}>
-          Edit the shop’s set
-        </button>
+        <Button onClick={() => setEditing(true)}>Edit the shop’s set</Button>
       </div>
       <p className="text-graphite text-[0.9rem]">
         What the shop wrote down, not the law; rules differ by place and change. Ask the inspector.

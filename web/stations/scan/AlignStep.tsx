@@ -2,6 +2,7 @@ import type { Vec } from '../../../core/geometry/vec';
 import type { Side } from '../../../core/format/measured';
 import { PICK_NAMES, picksOf, type Scan } from './useScan';
 import { useState } from 'react';
+import { Button } from '../../ui/Button';
 
 type Props = { scan: Scan; side: Side; next: number; setNext: (next: number) => void };
 
@@ -54,9 +55,9 @@ export function AlignStep({ scan, side, next, setNext }: Props) {
           />
         </label>
       ))}
-      <button type="submit" className="plain-button self-start" disabled={!picks || state.busy !== null}>
+      <Button type="submit" className="self-start" disabled={!picks || state.busy !== null}>
         Align
-      </button>
+      </Button>
     </form>
   );
 }

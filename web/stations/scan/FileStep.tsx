@@ -1,8 +1,10 @@
 import { Upload } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useKept } from '../../state/kept';
+import { useRef } from 'react';
 import type { Side } from '../../../core/format/measured';
 import { Segments } from '../../ui/choices';
 import { PICK_NAMES, type Scan } from './useScan';
+import { Button } from '../../ui/Button';
 
 const UNITS = [
   ['1', 'mm'],
@@ -13,7 +15,7 @@ const UNITS = [
 /** Step one: the file, its unit, and which side it was scanned on. */
 export function FileStep({ scan, side, setSide }: { scan: Scan; side: Side; setSide: (side: Side) => void }) {
   const input = useRef<HTMLInputElement>(null);
-  const [perUnit, setPerUnit] = useState<string>('1');
+  const [perUnit, setPerUnit] = useKept<string>('scan.unit', '1');
   const { state, run, taken } = scan;
   const read = async (file: File): Promise<void> => {
     const answer = await run('Reading the scan', (api, progress) =>
@@ -23,14 +25,13 @@ export function FileStep({ scan, side, setSide }: { scan: Scan; side: Side; setS
   };
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
-      <button
-        type="button"
-        className="plain-button flex items-center gap-1"
+      <Button
+        className="flex items-center gap-1"
         disabled={state.busy !== null}
         onClick={() => input.current?.click()}
       >
         <Upload size={15} aria-hidden /> Read a scan
-      </button>
+      </Button>
       <input
         ref={input}
         type="file"

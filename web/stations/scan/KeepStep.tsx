@@ -8,6 +8,7 @@ import type { ScanLine } from '../../../server/scans';
 import { $vehicle } from '../../state/store';
 import { send } from '../../state/apiClient';
 import type { Scan } from './useScan';
+import { Button } from '../../ui/Button';
 
 type Props = { axle: AxleName; side: Side; scan: Scan };
 
@@ -57,14 +58,9 @@ export function KeepStep({ axle, side, scan }: Props) {
   return (
     <div className="flex flex-col gap-1" data-testid="scans">
       {state.summary && state.aligned && (
-        <button
-          type="button"
-          className="plain-button self-start"
-          disabled={state.busy !== null}
-          onClick={() => void store()}
-        >
+        <Button className="self-start" disabled={state.busy !== null} onClick={() => void store()}>
           Store the scan
-        </button>
+        </Button>
       )}
       {mine.length > 0 && <h3 className="caption">Stored scans of this axle</h3>}
       {mine.map((line) => (

@@ -1,14 +1,15 @@
 import { useStore } from '@nanostores/react';
+import { useKept } from '../../state/kept';
 import { $units } from '../../state/store';
 import { showWithUnit } from '../../../core/units/quantity';
 import { vecOf, type Vec } from '../../../core/geometry/vec';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import type { Box } from '../../../core/scan/cloud';
-import { MATERIALS, type Material } from '../../../core/format/vehicle';
-import { MATERIAL_WORDS } from '../../drawings/layers';
+import { materialOf, MATERIALS, type Material } from '../../../core/format/materials';
 import type { Scan } from './useScan';
 import type { ScanPart } from '../../../core/format/scan';
+import { Button } from '../../ui/Button';
 
 type Props = { scan: Scan; setBrush: (brush: (() => (point: Vec) => void) | null) => void };
 
@@ -34,9 +35,9 @@ function readBox(typed: typeof FIRST_BOX): Box | null {
 export function PartsStep({ scan, setBrush }: Props) {
   const units = useStore($units);
   const { state, set, run, taken, worker, draw } = scan;
-  const [box, setBox] = useState(FIRST_BOX);
-  const [chosen, setChosen] = useState(0);
-  const [brushMm, setBrushMm] = useState(40);
+  const [box, setBox] = useKept('scan.box', FIRST_BOX);
+  const [chosen, setChosen] = useKept('scan.part', 0);
+  const [brushMm, setBrushMm] = useKept('scan.brush', 40);
   const [painting, setPainting] = useState(false);
   const asked = readBox(box);
   const { parts } = state;
@@ -79,31 +80,15 @@ export function PartsStep({ scan, setBrush }: Props) {
         ))}
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <button
-          type="button"
-          className="plain-button"
-          disabled={!asked || state.busy !== null}
-          onClick={() => void crop()}
-        >
+        <Button disabled={!asked || state.busy !== null} onClick={() => void crop()}>
           Crop to the box
-        </button>
-        <button
-          type="button"
-          className="plain-button"
-          disabled={!asked || parts.length === 0}
-          onClick={() => asked && void mark({ box: asked })}
-        >
+        </Button>
+        <Button disabled={!asked || parts.length === 0} onClick={() => asked && void mark({ box: asked })}>
           Mark the box
-        </button>
-        <button
-          type="button"
-          className="plain-button"
-          aria-pressed={painting}
-          disabled={parts.length === 0}
-          onClick={() => paint(!painting)}
-        >
+        </Button>
+        <Button aria-pressed={painting} disabled={parts.length === 0} onClick={() => paint(!painting)}>
           Brush {painting ? 'is on' : ''}
-        </button>
+        </Button>
         <input
           type="range"
           min={10}
@@ -152,7 +137,7 @@ export function PartsStep({ scan, setBrush }: Props) {
                 >
                   {MATERIALS.map((one) => (
                     <option key={one} value={one}>
-                      {MATERIAL_WORDS[one]}
+                      {materialOf(one).words}
                     </option>
                   ))}
                 </select>
@@ -186,9 +171,8 @@ export function PartsStep({ scan, setBrush }: Props) {
           </tr>
         </tbody>
       </table>
-      <button
-        type="button"
-        className="plain-button flex items-center gap-1 self-start"
+      <Button
+        className="flex items-center gap-1 self-start"
         disabled={parts.length >= 60}
         onClick={() => {
           set({
@@ -198,7 +182,7 @@ export function PartsStep({ scan, setBrush }: Props) {
         }}
       >
         <Plus size={15} aria-hidden /> Part
-      </button>
+      </Button>
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { Vec } from '../../../core/geometry/vec';
+import { useKept } from '../../state/kept';
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
@@ -12,6 +13,7 @@ import { PartsStep } from './PartsStep';
 import { ScanView } from './ScanView';
 import { SweepStep } from './SweepStep';
 import { useScan } from './useScan';
+import { Button } from '../../ui/Button';
 
 type Props = { build: Build; axle: AxleName; side: Side; setSide: (side: Side) => void };
 
@@ -20,9 +22,9 @@ export function ScanStation({ build, axle, side, setSide }: Props) {
   const scan = useScan(build.use.marginMm);
   const units = useStore($units);
   const { state, set } = scan;
-  const [next, setNext] = useState(0);
+  const [next, setNext] = useKept('scan.next', 0);
   const [brush, setBrush] = useState<((point: Vec) => void) | null>(null);
-  const [found, setFound] = useState('');
+  const [found, setFound] = useKept('scan.found', '');
   const picked = (point: Vec, leastMm: number | null): void => {
     if (!state.aligned) {
       set({ picks: state.picks.map((one, i) => (i === next ? point : one)) });
@@ -52,9 +54,7 @@ export function ScanStation({ build, axle, side, setSide }: Props) {
           <div className="flex items-center gap-3" role="status">
             <span>{state.busy.words}</span>
             <progress className="flex-1" value={state.busy.share} max={1} />
-            <button type="button" className="plain-button" onClick={() => void scan.worker.current?.stop()}>
-              Stop
-            </button>
+            <Button onClick={() => void scan.worker.current?.stop()}>Stop</Button>
           </div>
         )}
         {state.message && (

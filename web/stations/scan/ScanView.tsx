@@ -2,6 +2,7 @@ import type { Vec } from '../../../core/geometry/vec';
 import { useStore } from '@nanostores/react';
 import { useEffect, useRef, type PointerEvent } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
+import { linkageOf } from '../../../core/clearance/linkage';
 import { POSE_STRIDE, writePose } from '../../../core/clearance/poses';
 import { onTheme } from '../../drawings/colour';
 import { poseWithin, useCorner } from '../fit/useCorner';
@@ -44,7 +45,7 @@ export function ScanView({ build, axle, scan, picked }: Props) {
     const at = new Float64Array(POSE_STRIDE);
     const { suspension } = corner.corner;
     const hubMm = travelMm + corner.travel.rideMm;
-    writePose(at, 0, corner.steering, suspension, suspension.frontArmMm, corner.lift, lockDeg, hubMm);
+    writePose(at, 0, corner.steering, linkageOf(suspension), corner.lift, lockDeg, hubMm);
     const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 1, sz = 0] = at;
     scene.current?.setWheel(profile, [hx, hy, hz], [sx, sy, sz]);
   }, [scene, corner, profile, lockDeg, travelMm, state.aligned]);

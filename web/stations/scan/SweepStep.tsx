@@ -4,11 +4,14 @@ import type { AxleName, Build, Obstacle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/measured';
 import { showWithUnit } from '../../../core/units/quantity';
 import { poseShort } from '../../../core/verdict';
+import { withCorner } from '../../../core/vehicle/withCorner';
+import { newlyTouching } from '../../../core/measure/standing';
 import { takeCorner } from '../../state/edits';
 import { step } from '../../state/saving';
 import { $pose, $units } from '../../state/store';
 import type { Scan } from './useScan';
 import { UNMARKED } from '../../../core/format/scan';
+import { Button } from '../../ui/Button';
 
 type Props = { build: Build; axle: AxleName; side: Side; scan: Scan };
 
@@ -46,7 +49,16 @@ export function SweepStep({ build, axle, side, scan }: Props) {
       points,
     };
     const others = corner.obstacles.filter((one) => one.id !== id);
-    const edited = takeCorner(axle, corner, { ...corner, obstacles: [...others, obstacle] });
+    const after = { ...corner, obstacles: [...others, obstacle] };
+    const { vehicle } = build;
+    const touch = newlyTouching(vehicle, withCorner(vehicle, axle, after), axle);
+    if (touch) {
+      toast(
+        `As it stands it drives, so one of these is wrong: the scan as it is aligned, which puts ${part.label} ${showWithUnit(touch.byMm, 'length', units)} inside the tire that stands there, or that tire. Look at the alignment again.`,
+      );
+      return;
+    }
+    const edited = takeCorner(axle, corner, after);
     toast(edited.ok ? `Took ${part.label} as ${points.length} points.` : (edited.faults[0]?.message ?? ''), {
       action: { label: 'Undo', onClick: () => void step('undo') },
     });
@@ -54,14 +66,9 @@ export function SweepStep({ build, axle, side, scan }: Props) {
   return (
     <div className="flex flex-col gap-1.5">
       <div className="flex items-center gap-3">
-        <button
-          type="button"
-          className="plain-button"
-          disabled={state.busy !== null}
-          onClick={() => void sweep()}
-        >
+        <Button disabled={state.busy !== null} onClick={() => void sweep()}>
           Sweep the scan
-        </button>
+        </Button>
         <span className="text-graphite text-[0.9rem]">
           {state.results
             ? `every point, ${state.sweptMs < 1000 ? `${Math.round(state.sweptMs)} ms` : `${(state.sweptMs / 1000).toFixed(1)} s`}; dark: met, blue: near, grey: far`
@@ -89,14 +96,12 @@ export function SweepStep({ build, axle, side, scan }: Props) {
                     </button>
                   </td>
                   <td className="text-right">
-                    <button
-                      type="button"
-                      className="plain-button"
+                    <Button
                       title="The line of its nearest points round the clock, as an obstacle of this corner"
                       onClick={() => void takeOver(i)}
                     >
                       Take as obstacle
-                    </button>
+                    </Button>
                   </td>
                 </tr>
               ),

@@ -1,6 +1,8 @@
 import { middleOf, type Vec } from '../../../core/geometry/vec';
+import { useStore } from '@nanostores/react';
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { atom } from 'nanostores';
+import { useCallback } from 'react';
 import type { Picks } from '../../../core/scan/align';
 import type { PartResult, ScanApi, ScanSummary } from '../../workers/scan.worker';
 import type { ScanScene } from './scene';
@@ -48,22 +50,32 @@ export function picksOf(picks: readonly (Vec | null)[]): Picks | null {
   return hub && faceA && faceB && a && b && c ? { hub, face: [faceA, faceB], ground: [a, b, c] } : null;
 }
 
+/** The scan of the page: its worker goes on, and what it has done stays, while another leaf is in front. */
+const $scan = atom<ScanState>(EMPTY);
+const set = (part: Partial<ScanState>): void => $scan.set({ ...$scan.get(), ...part });
+const worker: { current: Remote<ScanApi> | null } = { current: null };
+/** The drawing comes and goes with the page's choice of view; the scan stays. */
+const scene: { current: ScanScene | null } = { current: null };
+const attach = (made: ScanScene | null): void => {
+  scene.current = made;
+};
+
+/** The worker, made when it is first needed. */
+function scanWorker(): Remote<ScanApi> {
+  worker.current ??= wrap<ScanApi>(
+    new Worker(new URL('../../workers/scan.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return worker.current;
+}
+
 /** A scan in its worker: what of it the page knows, and the work that can be asked for. One at a time. */
 export function useScan(marginMm: number) {
-  const [state, setState] = useState<ScanState>(EMPTY);
-  const worker = useRef<Remote<ScanApi> | null>(null);
-  const scene = useRef<ScanScene | null>(null);
-  const set = useCallback((part: Partial<ScanState>) => setState((now) => ({ ...now, ...part })), []);
-  useEffect(() => {
-    const thread = new Worker(new URL('../../workers/scan.worker.ts', import.meta.url), { type: 'module' });
-    worker.current = wrap<ScanApi>(thread);
-    return () => thread.terminate();
-  }, []);
+  const state = useStore($scan);
 
   /** Draws all points anew, piece by piece, so that the page never holds them all. */
   const draw = useCallback(async () => {
-    const api = worker.current;
-    if (!api || !scene.current) return;
+    if (!scene.current) return;
+    const api = scanWorker();
     scene.current.clear();
     for (let number = 0; ; number++) {
       const piece = await api.piece(number);
@@ -71,7 +83,7 @@ export function useScan(marginMm: number) {
       scene.current.add(piece, marginMm);
     }
     set({ counts: await api.counts() });
-  }, [marginMm, set]);
+  }, [marginMm]);
 
   /** Runs one piece of work with its progress; what it refuses is said. */
   const run = useCallback(
@@ -79,8 +91,7 @@ export function useScan(marginMm: number) {
       words: string,
       work: (api: Remote<ScanApi>, progress: (share: number) => void) => Promise<Answered<T>>,
     ): Promise<({ ok: true } & T) | null> => {
-      const api = worker.current;
-      if (!api) return null;
+      const api = scanWorker();
       set({ busy: { words, share: 0 }, message: '' });
       try {
         const answer = await work(
@@ -96,7 +107,7 @@ export function useScan(marginMm: number) {
       }
       return null;
     },
-    [set],
+    [],
   );
 
   /** Takes over a cloud that the worker has just got, and shows all of it. */
@@ -109,13 +120,8 @@ export function useScan(marginMm: number) {
       scene.current?.look(at, Math.max(300, size * 1.35));
       await draw();
     },
-    [draw, set],
+    [draw],
   );
-
-  /** The drawing comes and goes with the page's choice of view; the scan stays. */
-  const attach = useCallback((made: ScanScene | null) => {
-    scene.current = made;
-  }, []);
 
   return { state, set, worker, scene, attach, draw, run, taken };
 }

@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { useKept } from '../../state/kept';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
@@ -14,6 +15,7 @@ import { makeStage } from './makeStage';
 import { Picture } from './Picture';
 import { searchWorker } from './searchStore';
 import { WheelPeek } from './WheelPeek';
+import { Button } from '../../ui/Button';
 
 const SHOWN = 12;
 const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units);
@@ -104,7 +106,7 @@ function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
 export function Answers({ report }: { report: Report }) {
   const units = useStore($units);
   const [chosen, setChosen] = useState<{ found: Found; build: Build } | null>(null);
-  const [all, setAll] = useState(false);
+  const [all, setAll] = useKept('search.all', false);
   const look = async (found: Found): Promise<void> => {
     const build = await searchWorker().build(found);
     if (build) setChosen({ found, build });
@@ -185,14 +187,13 @@ export function Answers({ report }: { report: Report }) {
                 </td>
                 <td className="py-1 pr-3">{MERIT_WORDS[one.reason]}</td>
                 <td className="py-1">
-                  <button
-                    type="button"
-                    className="plain-button whitespace-nowrap"
+                  <Button
+                    className="whitespace-nowrap"
                     onFocus={() => void look(one)}
                     onClick={() => void take(one)}
                   >
                     Make a stage
-                  </button>
+                  </Button>
                 </td>
               </tr>
             ))}
@@ -208,9 +209,9 @@ export function Answers({ report }: { report: Report }) {
         </p>
       )}
       {ranked.length > SHOWN && !all && (
-        <button type="button" className="plain-button mt-1" onClick={() => setAll(true)}>
+        <Button className="mt-1" onClick={() => setAll(true)}>
           Show the first {ranked.length}
-        </button>
+        </Button>
       )}
     </div>
   );

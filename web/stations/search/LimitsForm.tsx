@@ -22,6 +22,7 @@ export type LimitsTyped = {
   budget: string;
   days: string;
   speedometer: boolean;
+  grown: boolean;
   rules: '' | 'job' | 'shop';
 };
 export const LIMITS_TYPED: LimitsTyped = {
@@ -36,6 +37,7 @@ export const LIMITS_TYPED: LimitsTyped = {
   budget: '',
   days: '',
   speedometer: false,
+  grown: false,
   rules: '',
 };
 const CHANGE_WORDS: Record<SearchChange, string> = {
@@ -80,6 +82,7 @@ export function limitsOf(typed: LimitsTyped, shop: ShopLimits): unknown {
     budget: number(typed.budget),
     days: number(typed.days),
     speedometer: typed.speedometer,
+    grown: typed.grown,
     rules: typed.rules !== '',
     ruleSet: typed.rules === 'shop' ? shop.rules : undefined,
   };
@@ -121,6 +124,9 @@ export function LimitsForm({ hasRules, may, setMay, typed, setTyped }: Props) {
         <span className="caption ml-6">Keeps to</span>
         <Tick on={typed.speedometer} set={(speedometer) => set({ speedometer })}>
           lawful speedometer as it is
+        </Tick>
+        <Tick on={typed.grown} set={(grown) => set({ grown })}>
+          its grade when the tire has grown
         </Tick>
       </div>
       <div className="flex flex-wrap items-end gap-x-2 gap-y-1" role="group" aria-label="Limits">

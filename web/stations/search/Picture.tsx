@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { useKept } from '../../state/kept';
 import { useState } from 'react';
 import type { Found } from '../../../core/search/found';
 import { unitOf, unitSize } from '../../../core/units/quantity';
@@ -36,7 +37,7 @@ export function Picture({
   look: (one: Found) => void;
 }) {
   const units = useStore($units);
-  const [axis, setAxis] = useState<Axis>('cost');
+  const [axis, setAxis] = useKept<Axis>('search.picture', 'cost');
   const [at, setAt] = useState<Found | null>(null);
   const { of, unit, words } = AXES[axis];
   const per = unitSize('length', units);
@@ -45,8 +46,11 @@ export function Picture({
     const value = of(one);
     return value === null ? [] : [{ one, value: value / perAcross }];
   });
-  const xAxis = span(shown.map(({ value }) => value));
-  const yAxis = span(shown.map(({ one }) => one.diameterMm / per));
+  const xAxis = {
+    ...span(shown.map(({ value }) => value)),
+    ...(unit === 'length' ? { lengthIn: units } : {}),
+  };
+  const yAxis = { ...span(shown.map(({ one }) => one.diameterMm / per)), lengthIn: units };
   const [x, y] = [across(FRAME, xAxis), up(FRAME, yAxis)];
   const masses = shown.flatMap(({ one }) => one.massKg ?? []);
   const [light, heavy] = [Math.min(...masses), Math.max(...masses)];

@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
+import { useKept } from '../../state/kept';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
 import type { SearchChange } from '../../../core/search/searchSpace';
@@ -17,6 +18,7 @@ import {
   weighAgain,
 } from './searchStore';
 import { limitsSchema, wishesSchema, type Wishes } from '../../../core/format/searchLimits';
+import { Button } from '../../ui/Button';
 
 const WISHES: readonly (readonly [keyof Wishes, string])[] = [
   ['clearance', 'ground clearance'],
@@ -31,11 +33,12 @@ const WISHES: readonly (readonly [keyof Wishes, string])[] = [
 function Progress() {
   const report = useStore($report);
   if (!report) return null;
-  const { judged, total, kept, running, done } = report;
+  const { judged, total, kept, running, done, search } = report;
   return (
     <p
       role="status"
       data-testid="search-progress"
+      data-search={search}
       data-state={running ? 'running' : done ? 'done' : 'stopped'}
     >
       <span className="border-ink mr-2 inline-block h-3 w-40 border align-baseline" aria-hidden>
@@ -65,11 +68,15 @@ async function tryOnFleet(): Promise<void> {
 export function SearchStation({ build }: { build: Build }) {
   const job = useStore($job);
   const report = useStore($report);
-  const [open, setOpen] = useState(false);
-  const [may, setMay] = useState<readonly SearchChange[]>(['tire', 'wheel']);
-  const [typed, setTyped] = useState<LimitsTyped>(LIMITS_TYPED);
-  const [wishes, setWishes] = useState<Wishes>(() => wishesSchema.parse({}));
+  const [may, setMay] = useKept<readonly SearchChange[]>('search.may', ['tire', 'wheel']);
+  const [typed, setTyped] = useKept<LimitsTyped>('search.typed', LIMITS_TYPED);
+  const [wishes, setWishes] = useKept<Wishes>('search.wishes', () => wishesSchema.parse({}));
   const [fault, setFault] = useState('');
+  const jobId = job?.id;
+  useEffect(() => {
+    // Fetched before it is asked for.
+    if (jobId !== undefined) prepareSearch(jobId);
+  }, [jobId]);
   const search = (): void => {
     const limits = limitsSchema.safeParse(limitsOf(typed, $shop.get()));
     const [issue] = limits.success ? [] : limits.error.issues;
@@ -86,95 +93,64 @@ export function SearchStation({ build }: { build: Build }) {
   return (
     <section id="search" aria-labelledby="search-title" className="station">
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h2 id="search-title" className="station-title">
+        <h2 id="search-title" tabIndex={-1} className="station-title">
           What fits
         </h2>
-        {open ? (
-          <>
-            {report?.running ? (
-              <button
-                type="button"
-                className="plain-button font-semibold"
-                onClick={() => void stopSearching()}
-              >
-                Stop
-              </button>
-            ) : (
-              <button
-                type="submit"
-                form="search-limits"
-                className="plain-button font-semibold"
-                // It stands where the button was that opened this.
-                autoFocus
-              >
-                Search
-              </button>
-            )}
-            {report && !report.running && !report.done && (
-              <button type="button" className="plain-button" onClick={() => void resumeSearching()}>
-                Go on
-              </button>
-            )}
-            <Progress />
-            <button type="button" className="plain-button ml-auto" onClick={() => void tryOnFleet()}>
-              On which of our vehicles?
-            </button>
-          </>
+        {report?.running ? (
+          <Button className="font-semibold" onClick={() => void stopSearching()}>
+            Stop
+          </Button>
         ) : (
-          <button
-            type="button"
-            className="plain-button"
-            onClick={() => {
-              setOpen(true);
-              if (job) prepareSearch(job.id);
-            }}
-          >
-            Search the catalog for this vehicle
-          </button>
+          <Button type="submit" form="search-limits" className="font-semibold">
+            Search
+          </Button>
         )}
+        {report && !report.running && !report.done && (
+          <Button onClick={() => void resumeSearching()}>Go on</Button>
+        )}
+        <Progress />
+        <Button className="ml-auto" onClick={() => void tryOnFleet()}>
+          On which of our vehicles?
+        </Button>
       </div>
-      {open && (
-        <>
-          <form
-            id="search-limits"
-            onSubmit={(event) => {
-              event.preventDefault();
-              search();
-            }}
-          >
-            <LimitsForm
-              hasRules={build.use.rules !== undefined}
-              may={may}
-              setMay={setMay}
-              typed={typed}
-              setTyped={setTyped}
+      <form
+        id="search-limits"
+        onSubmit={(event) => {
+          event.preventDefault();
+          search();
+        }}
+      >
+        <LimitsForm
+          hasRules={build.use.rules !== undefined}
+          may={may}
+          setMay={setMay}
+          typed={typed}
+          setTyped={setTyped}
+        />
+      </form>
+      <div className="mt-2 grid grid-cols-6 gap-x-5" role="group" aria-label="What matters">
+        {WISHES.map(([key, words]) => (
+          <label key={key} className="caption block">
+            {words}
+            <input
+              type="range"
+              className="accent-signal block w-full"
+              min={0}
+              max={1}
+              step={0.1}
+              value={wishes[key]}
+              aria-valuetext={wishes[key] === 0 ? 'does not matter' : `matters ${wishes[key] * 10} of 10`}
+              onChange={(event) => weigh(key, Number(event.target.value))}
             />
-          </form>
-          <div className="mt-2 grid grid-cols-6 gap-x-5" role="group" aria-label="What matters">
-            {WISHES.map(([key, words]) => (
-              <label key={key} className="caption block">
-                {words}
-                <input
-                  type="range"
-                  className="accent-signal block w-full"
-                  min={0}
-                  max={1}
-                  step={0.1}
-                  value={wishes[key]}
-                  aria-valuetext={wishes[key] === 0 ? 'does not matter' : `matters ${wishes[key] * 10} of 10`}
-                  onChange={(event) => weigh(key, Number(event.target.value))}
-                />
-              </label>
-            ))}
-          </div>
-          {fault && (
-            <p role="alert" className="font-medium">
-              ▲ {fault}
-            </p>
-          )}
-          {report && <Answers report={report} />}
-        </>
+          </label>
+        ))}
+      </div>
+      {fault && (
+        <p role="alert" className="font-medium">
+          ▲ {fault}
+        </p>
       )}
+      {report && <Answers report={report} />}
     </section>
   );
 }

@@ -5,7 +5,7 @@ import type { FoldWindow } from '../../../core/clearance/fold';
 import { mountedProfile } from '../../../core/clearance/profile';
 import type { Found } from '../../../core/search/found';
 import { WheelSection } from '../../drawings/WheelSection';
-import { layerOf } from '../../drawings/layers';
+import { materialOf } from '../../../core/format/materials';
 import { AT_ONCE, useWorkerQuery } from '../../state/workerQuery';
 import { $units } from '../../state/store';
 
@@ -32,7 +32,7 @@ export function WheelPeek({ found, build }: { found: Found; build: Build }) {
       <WheelSection
         window={WINDOW}
         fold={fold}
-        layers={obstacles.map(({ material }) => layerOf(material))}
+        layers={obstacles.map(({ material }) => materialOf(material).layer)}
         names={obstacles.map(({ label, id }) => label || id)}
         profile={mountedProfile(pack, pack.spacerMm)}
         stock={mountedProfile(vehicle.stock, 0)}

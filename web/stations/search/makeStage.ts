@@ -12,10 +12,10 @@ export async function makeStage({ package: pack, use }: Build): Promise<string |
   if (!job || !vehicle || !active) return 'There is no job on the page.';
   const label = `${pack.tire.code.replace(/ .*/, '')}, offset ${pack.wheel.offsetMm}`;
   const file = fileOf(vehicle, active);
-  const { zone, zoneLimits, rules } = use;
+  const { zone, zoneLimits, rules, tire } = use;
   const answer = await addStage(job.id, {
     ...file,
-    use: { ...file.use, zone, zoneLimits, rules },
+    use: { ...file.use, zone, zoneLimits, rules, tire },
     package: { ...file.package, ...pack, label },
   });
   if (answer.kind !== 'ok') return refusalWords(answer);

@@ -9,6 +9,8 @@ import type { Limits, Wishes } from '../../../core/format/searchLimits';
 
 /** The search of the page as it stands; null before the first. */
 export const $report = atom<Report | null>(null);
+/** How many searches this page has asked for. */
+let asked = 0;
 
 let worker: Remote<SearchApi> | undefined;
 export function searchWorker(): Remote<SearchApi> {
@@ -18,7 +20,11 @@ export function searchWorker(): Remote<SearchApi> {
   return worker;
 }
 
-const tell = proxy((report: Report): void => $report.set(report));
+/** Takes a report of the newest search; what an earlier one still had to say is passed over. */
+const take = (report: Report | null): void => {
+  if (report?.search === asked) $report.set(report);
+};
+const tell = proxy(take);
 const offers = new Map<string, Offers>();
 
 /** Reads what the catalog offers for a job, once a page. */
@@ -51,7 +57,7 @@ export async function startSearching(
   const list = await offersOf(jobId);
   if (!list) return;
   $report.set(null);
-  await whole(searchWorker().start(build, list, may, limits, wishes, tell));
+  await whole(searchWorker().start(++asked, build, list, may, limits, wishes, tell));
 }
 
 /** A search that broke off says so; what it found until then stays on the page. */
@@ -66,10 +72,7 @@ async function whole(search: Promise<void>): Promise<void> {
   }
 }
 export async function stopSearching(): Promise<void> {
-  $report.set(await searchWorker().stop());
+  take(await searchWorker().stop());
 }
 export const resumeSearching = (): Promise<void> => whole(searchWorker().resume(tell));
-export async function weighAgain(wishes: Wishes): Promise<void> {
-  const report = await searchWorker().weigh(wishes);
-  if (report) $report.set({ ...report, running: $report.get()?.running ?? false });
-}
+export const weighAgain = (wishes: Wishes): Promise<void> => whole(searchWorker().weigh(wishes, tell));

@@ -1,6 +1,6 @@
-import { paperPdf } from '../../../../../../formats/paperPdf';
 import { endpoint, file, handle } from '../../../../../../server/endpoint';
 import { missing } from '../../../../../../server/errors';
+import { inThread } from '../../../../../../server/judge/pool';
 import { isPaperKind, paperOf, paperQuery } from '../../../../../../server/papers';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
@@ -12,7 +12,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
       if (!isPaperKind(kind)) return missing('paper');
       const sheet = await paperOf(ctx, id, kind, of);
       if (!sheet.ok) return sheet;
-      const bytes = await paperPdf(sheet.value, paper);
+      const bytes = await inThread('pdf', { sheet: sheet.value, paper });
       return file(new Uint8Array(bytes), 'application/pdf', `job-${id}-${kind}-${paper}.pdf`);
     },
   }),

@@ -1,7 +1,8 @@
-import { flangeInside } from '../clearance/family';
-import { POSE_STRIDE } from '../clearance/poses';
-import type { Profile } from '../clearance/profile';
+import { flangeInside } from './family';
+import { POSE_STRIDE } from './poses';
+import type { Profile } from './profile';
 
+/** A wheel's section with the figures that its distances are worked out from, for whoever asks for very many. */
 export type Section = {
   centre: number;
   radius: number;
@@ -13,6 +14,8 @@ export type Section = {
   rimW: number;
   /** Beyond this radius the tire is always the nearer: the rim's flange stands inside it. */
   tireOnlyMm: number;
+  /** Radius at which the shoulder of a disc without a hole begins that tire and rim stand in; Infinity where the rim stands out of it. */
+  solidTop: number;
 };
 
 export function sectionOf(profile: Profile): Section {
@@ -27,6 +30,7 @@ export function sectionOf(profile: Profile): Section {
     rimMid: (profile.rimInnerMm + profile.rimOuterMm) / 2,
     rimW: (profile.rimOuterMm - profile.rimInnerMm) / 2,
     tireOnlyMm: flangeInside(profile) ? profile.rimOuterMm : Infinity,
+    solidTop: flangeInside(profile) ? profile.tireOuterMm - radius : Infinity,
   };
 }
 
@@ -59,6 +63,42 @@ export function clearance(
   const a = vx * poses[p + 3]! + vy * poses[p + 4]! + vz * poses[p + 5]!;
   const rest = vx * vx + vy * vy + vz * vz - a * a;
   return distance(s, a, rest > 0 ? Math.sqrt(rest) : 0);
+}
+
+/**
+ * Clearances of places `from … to - 1` of a list of `stride` numbers a place, x, y and z first, in the pose that begins at `p`,
+ * each lifted by `lift`. Written into `gaps` from its start; answers the least. The pose is read once, not for each place.
+ */
+export function clearancesOfPlaces(
+  s: Section,
+  poses: Float64Array,
+  p: number,
+  list: Float64Array,
+  stride: number,
+  from: number,
+  to: number,
+  lift: number,
+  gaps: Float64Array,
+): number {
+  const hx = poses[p]!;
+  const hy = poses[p + 1]!;
+  const hz = poses[p + 2]!;
+  const sx = poses[p + 3]!;
+  const sy = poses[p + 4]!;
+  const sz = poses[p + 5]!;
+  let least = Infinity;
+  for (let k = 0, q = from * stride; q < to * stride; k++, q += stride) {
+    const vx = list[q]! - hx;
+    const vy = list[q + 1]! - hy;
+    const vz = list[q + 2]! + lift - hz;
+    const a = vx * sx + vy * sy + vz * sz;
+    const rest = vx * vx + vy * vy + vz * vz - a * a;
+    const r = rest > 0 ? Math.sqrt(rest) : 0;
+    const gap = distance(s, a, r);
+    gaps[k] = gap;
+    if (gap < least) least = gap;
+  }
+  return least;
 }
 
 /**

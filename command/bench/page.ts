@@ -1,0 +1,92 @@
+import { openBrowser } from '../../tests/browser/browser';
+import { connect } from '../../data/client';
+import { jobLines } from '../../server/jobs';
+import { LEAVES } from '../../web/app/sheet/leaves';
+import { buildIfStale } from '../build';
+import { ensureDatabase, freePort, startCluster } from '../cluster';
+import { prepareDatabase } from '../prepare';
+import { serve } from '../serve';
+import { median } from './median';
+
+const LOADS = 5;
+const ROUNDS = 5;
+const READY = 'return performance.getEntriesByName("vexlo:ready")[0]?.startTime ?? null';
+/** Bytes over the wire for what the page is drawn with: document, code, styles and fonts, without the workers' own code. */
+const BYTES = `
+  const [page] = performance.getEntriesByType('navigation');
+  const needed = performance.getEntriesByType('resource').filter(({ name }) => /\\.(js|css|woff2)$/.test(name) && !/worker/.test(name));
+  return [page, ...needed].filter((one) => one.startTime < performance.getEntriesByName('vexlo:ready')[0].startTime).reduce((sum, one) => sum + one.encodedBodySize, 0);
+`;
+/** Presses a leaf on the rail; answers when the frame that shows it has been drawn, ms. */
+const TURN = `
+  const [leaf, done] = arguments;
+  const link = document.querySelector('nav[aria-label="Leaves"] a[href*="/' + leaf + '?"]');
+  const from = performance.now();
+  link.click();
+  requestAnimationFrame(() => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => done(performance.now() - from);
+    port2.postMessage(0);
+  });
+`;
+
+/**
+ * The page of a job in a real browser, on the demo shop: until it can be used, what it loads, and how long turning to a leaf takes
+ * the first time and again. Times are of this machine, ms.
+ */
+export async function pageFigures(): Promise<Record<string, number>> {
+  buildIfStale();
+  const cluster = await startCluster('bench-postgres');
+  const url = await ensureDatabase(cluster, 'bench_page', true);
+  await prepareDatabase(url);
+  const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  const connection = connect(url);
+  const browser = await openBrowser();
+  const { driver, devtools, find, eventually } = browser;
+  try {
+    const job = (await jobLines(connection.database)).find(({ stages }) => stages.length > 1);
+    if (!job) throw new Error('the demo has a job with a stage');
+    const address = `${server.url}/jobs/${job.id}/fit?stage=${job.stages[1]?.id}`;
+    await devtools('Network.enable', {});
+    await devtools('Network.setCacheDisabled', { cacheDisabled: true });
+    const ready: number[] = [];
+    let bytes = NaN;
+    for (let i = 0; i < LOADS; i++) {
+      await driver.get(address);
+      const ms = await eventually(
+        () => driver.executeScript<number | null>(READY),
+        (at) => at !== null,
+        'the page can be used',
+      );
+      ready.push(ms ?? NaN);
+      bytes = await driver.executeScript<number>(BYTES);
+    }
+    await find('[data-testid="sentence"][data-fresh="true"]');
+    const turn = async (leaf: string): Promise<number> => {
+      // What the leaf before still has to draw is not of this turn.
+      await driver.sleep(700);
+      return driver.executeAsyncScript<number>(TURN, leaf);
+    };
+    const others = [...LEAVES.filter(({ id }) => id !== 'fit'), ...LEAVES.filter(({ id }) => id === 'fit')];
+    const first: number[] = [];
+    for (const { id } of others) first.push(await turn(id));
+    const again = new Map<string, number[]>();
+    for (let round = 0; round < ROUNDS; round++)
+      for (const { id } of others) again.set(id, [...(again.get(id) ?? []), await turn(id)]);
+    const byLeaf = [...again].map(([id, times]) => [id, median(times)] as const);
+    return {
+      pageReadyMs: median(ready),
+      pageFirstLoadKb: bytes / 1000,
+      turnFirstMedianMs: median(first),
+      turnFirstWorstMs: Math.max(...first),
+      turnMedianMs: median(byLeaf.map(([, ms]) => ms)),
+      turnWorstMs: Math.max(...byLeaf.map(([, ms]) => ms)),
+      ...Object.fromEntries(byLeaf.map(([id, ms]) => [`turn_${id}_Ms`, ms])),
+    };
+  } finally {
+    await browser.close();
+    await connection.close();
+    await server.stop();
+    cluster.stop();
+  }
+}

@@ -1,0 +1,7 @@
+import type { AxleName, Corner, Vehicle } from '../format/build';
+
+/** A vehicle with another corner at one of its axles. */
+export const withCorner = (vehicle: Vehicle, axle: AxleName, corner: Corner): Vehicle => ({
+  ...vehicle,
+  corners: { ...vehicle.corners, [axle]: corner },
+});

@@ -1,0 +1,37 @@
+import { assess, type Assessment } from '../../core/assess';
+import type { Build } from '../../core/format/build';
+import type { ItemKind } from '../../core/format/catalog';
+import type { Fault } from '../../core/format/fields';
+import type { Result } from '../../core/result';
+import { told } from '../../core/wording';
+import type { PaperSheet } from '../../core/paper/paper';
+import { readCatalog, type CatalogRead } from '../../formats/catalogCsv';
+import type { Paper } from '../../formats/paper';
+import { paperPdf } from '../../formats/paperPdf';
+import { tooMuchWork } from './bounds';
+import { columnsOf } from './columns';
+
+/** A build judged whole, where it is not more than a request may ask for. */
+function assessment(build: Build): Result<Assessment, { faults: Fault[] }> {
+  const heavy = tooMuchWork(build);
+  return heavy ? { ok: false, faults: [heavy] } : { ok: true, value: assess(build) };
+}
+
+/** The same as it leaves for another program: a fine map is a megabyte of text, which is made here too. */
+function assessmentText(build: Build): Result<string, { faults: Fault[] }> {
+  const judged = assessment(build);
+  return judged.ok ? { ok: true, value: JSON.stringify(told(judged.value)) } : judged;
+}
+
+/** What is computed away from the thread that answers requests: each takes and gives plain data. */
+export const TASKS = {
+  columns: columnsOf,
+  assessment,
+  assessmentText,
+  /** A paper as PDF. */
+  pdf: ({ sheet, paper }: { sheet: PaperSheet; paper: Paper }): Promise<Uint8Array> => paperPdf(sheet, paper),
+  /** A supplier’s list, read. */
+  catalogRows: ({ kind, csv }: { kind: ItemKind; csv: string }): CatalogRead => readCatalog(kind, csv),
+};
+export type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;

@@ -1,0 +1,54 @@
+import type { Asked } from './mangle';
+
+export type Odd = { asked: Asked; status: number; text: string; ms: number };
+export type Outcome = { asked: number; byStatus: Record<string, number>; slowestMs: number; odd: Odd[] };
+
+/** No answer may take longer, however slow the machine: a hang is a fault. */
+const LONGEST_MS = 60_000;
+
+/** Sends mangled requests, some at a time, and keeps what no request may be answered with: a fault of ours, a hang, or no words. */
+export async function fuzz(url: string, next: () => Asked, count: number, atOnce = 8): Promise<Outcome> {
+  const outcome: Outcome = { asked: 0, byStatus: {}, slowestMs: 0, odd: [] };
+  const one = async (): Promise<void> => {
+    while (outcome.asked < count) {
+      outcome.asked++;
+      const asked = next();
+      const from = performance.now();
+      let status = 0;
+      let text = '';
+      let type = '';
+      try {
+        const answer = await fetch(`${url}${asked.path}`, {
+          method: asked.method,
+          headers: asked.headers,
+          redirect: 'manual',
+          signal: AbortSignal.timeout(LONGEST_MS),
+          ...(asked.body ? { body: new Uint8Array(asked.body) } : {}),
+        });
+        ({ status } = answer);
+        type = answer.headers.get('content-type') ?? '';
+        // A stream of events has no end: its first word is enough.
+        if (type.startsWith('text/event-stream')) await answer.body?.cancel();
+        else text = await answer.text();
+      } catch (error) {
+        text = error instanceof Error ? `${error.message} ${String(error.cause ?? '')}` : String(error);
+      }
+      const ms = performance.now() - from;
+      outcome.slowestMs = Math.max(outcome.slowestMs, ms);
+      outcome.byStatus[status] = (outcome.byStatus[status] ?? 0) + 1;
+      const inWords = status < 400 || (type.includes('json') && /"message":"[^"]/.test(text));
+      if (status === 0 || (status >= 500 && status !== 503) || !inWords)
+        outcome.odd.push({ asked, status, text: text.slice(0, 300), ms });
+    }
+  };
+  await Promise.all(Array.from({ length: atOnce }, one));
+  return outcome;
+}
+
+export const oddWords = ({ odd }: Outcome): string[] =>
+  odd
+    .slice(0, 12)
+    .map(
+      ({ asked, status, text }) =>
+        `${status} ${asked.method} ${asked.path} ${JSON.stringify(asked.headers)} ${asked.body?.toString('utf8').slice(0, 200) ?? ''} → ${text}`,
+    );
