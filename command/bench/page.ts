@@ -1,3 +1,4 @@
+import { By } from 'selenium-webdriver';
 import { openBrowser } from '../../tests/browser/browser';
 import { connect } from '../../data/client';
 import { jobLines } from '../../server/jobs';
@@ -28,6 +29,24 @@ const TURN = `
     port1.onmessage = () => done(performance.now() - from);
     port2.postMessage(0);
   });
+`;
+
+const DRAG_MS = 4000;
+/** Drags the pose over the map for a while; answers how many pictures of the corner in space were drawn a second. */
+const DRAG = `
+  const [forMs, done] = arguments;
+  const map = document.querySelector('[data-testid="lock-map"]');
+  const space = document.querySelector('[data-testid="space-canvas"]');
+  const box = map.getBoundingClientRect();
+  const before = Number(space.dataset.frames);
+  const from = performance.now();
+  const move = (now) => {
+    const share = 0.5 + 0.35 * Math.sin((now - from) / 400);
+    map.dispatchEvent(new PointerEvent('pointermove', { bubbles: true, buttons: 1, clientX: box.left + box.width * share, clientY: box.top + box.height * share }));
+    if (now - from < forMs) requestAnimationFrame(move);
+    else done((Number(space.dataset.frames) - before) / ((performance.now() - from) / 1000));
+  };
+  requestAnimationFrame(move);
 `;
 
 /**
@@ -73,10 +92,16 @@ export async function pageFigures(): Promise<Record<string, number>> {
     const again = new Map<string, number[]>();
     for (let round = 0; round < ROUNDS; round++)
       for (const { id } of others) again.set(id, [...(again.get(id) ?? []), await turn(id)]);
+    await turn('fit');
+    await (await driver.findElement(By.xpath('//label[normalize-space(.)="In space"]'))).click();
+    await find('[data-testid="space-canvas"]:not([data-inked=""])');
+    await driver.sleep(1500);
+    const spaceFramesPerSecond = await driver.executeAsyncScript<number>(DRAG, DRAG_MS);
     const byLeaf = [...again].map(([id, times]) => [id, median(times)] as const);
     return {
       pageReadyMs: median(ready),
       pageFirstLoadKb: bytes / 1000,
+      spaceFramesPerSecond,
       turnFirstMedianMs: median(first),
       turnFirstWorstMs: Math.max(...first),
       turnMedianMs: median(byLeaf.map(([, ms]) => ms)),

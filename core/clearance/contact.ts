@@ -1,4 +1,5 @@
 import { carrierMotion } from './points';
+import { hubFrame } from './hubFrame';
 import { POSE_STRIDE, writePose } from './poses';
 import { otherSide, shiftedLift, type SweepCorner, type MotionCase } from './corner';
 import { sectionClearance, type Profile } from './profile';
@@ -47,10 +48,7 @@ function viewWith(
   writePose(pose, 0, corner.steering, way.linkage, lift, lockDeg, hubMm);
   const [hx = 0, hy = 0, hz = 0, sx = 0, sy = 0, sz = 0, up = 0] = pose;
   // Parts on the upright ride along; they are drawn where the turned hub carries them.
-  const c: Point = [sy, -sx, 0];
-  const long = Math.hypot(c[0], c[1]);
-  const ahead: Point = [c[0] / long, c[1] / long, 0];
-  const above: Point = [ahead[1] * sz, -ahead[0] * sz, ahead[0] * sy - ahead[1] * sx];
+  const { ahead, above } = hubFrame([sx, sy, sz]);
   let nearest: PoseView['nearest'] = {
     obstacle: '',
     clearanceMm: Infinity,

@@ -191,6 +191,7 @@ export const FIELDS: Readonly<Record<string, FieldWords>> = Object.fromEntries([
     stockOverreadPct: plain('Over-reads as delivered, %', { empty: 'not read' }),
     underside: plain('Low points'),
     'heightsMm.*': length('Height over the ground', UNMEASURED),
+    'overhangMm.*': length('Overhang', UNMEASURED),
     readings: plain('Readings of devices'),
     assistance: plain('Driver assistance'),
   }),

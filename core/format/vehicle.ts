@@ -180,7 +180,8 @@ export type Corner = z.output<typeof cornerSchema>;
 
 const rating = within(0, 20_000, 'kg', true);
 
-const height = within(50, 3000, 'mm');
+const height = within(50, 4000, 'mm');
+const overhang = within(100, 4000, 'mm');
 
 export const vehicleSchema = z.strictObject({
   label: words(120).default(''),
@@ -202,14 +203,19 @@ export const vehicleSchema = z.strictObject({
   /** Left out: not read; it is worked with 0. */
   stockOverreadPct: within(-20, 30, '%').optional(),
   underside: undersideSchema.optional(),
-  /** Heights above the ground as delivered: the upper edge of the lamps' glass, the lower edge of the bumpers. */
+  /** Heights above the ground as delivered: the upper edge of the lamps' glass, the lower edge of the bumpers, and more. */
   heightsMm: z
     .strictObject({
       lamps: height.optional(),
       bumperFront: height.optional(),
       bumperRear: height.optional(),
+      /** The highest place of the roof, and the sill or step that a foot is set on to get in. */
+      roof: height.optional(),
+      step: height.optional(),
     })
     .optional(),
+  /** How far the body reaches beyond the hubs. */
+  overhangMm: z.strictObject({ front: overhang.optional(), rear: overhang.optional() }).optional(),
   /** Whether a camera, radar or steering-angle sensor helps the driver. */
   assistance: z.boolean({ error: 'is not true/false' }).optional(),
   /** What the placard asks for in the tires as delivered. */

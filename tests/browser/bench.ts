@@ -8,7 +8,7 @@ import { serve, type Server } from '../../command/serve';
 import { connect, type Connection, type Database } from '../../data/client';
 import { jobLines } from '../../server/jobs';
 import type { LeafId } from '../../web/app/sheet/leaves';
-import { sharedBrowser, type Browser } from './browser';
+import { onTheElement, sharedBrowser, type Browser } from './browser';
 import { leafNamed, leafOfField } from './places';
 import { TEMPLATE } from './setup';
 
@@ -61,7 +61,10 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
     await stand(leafNamed(css));
     return browser.find(css);
   };
-  const text: Browser['text'] = async (css) => (await find(css)).getText();
+  const text: Browser['text'] = async (css) => {
+    await stand(leafNamed(css));
+    return browser.text(css);
+  };
   const byLabel = (label: string): string => `//input[@id=//label[normalize-space(.)="${label}"]/@for]`;
   const labelled = async (label: string): Promise<WebElement> => {
     await stand(leafOfField(label));
@@ -98,9 +101,9 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
       await find('[data-testid="sentence"][data-judged="true"]');
     },
     turn: async (leaf) => {
-      await driver.executeScript(
-        'arguments[0].click()',
-        await browser.find(`nav[aria-label="Leaves"] a[href*="/${leaf}?"]`),
+      await onTheElement(
+        () => browser.find(`nav[aria-label="Leaves"] a[href*="/${leaf}?"]`),
+        (link) => driver.executeScript('arguments[0].click()', link),
       );
       await browser.find(`#${leaf}`);
     },
@@ -109,13 +112,21 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
       await find('[data-testid="sentence"][data-fresh="true"]');
       return bench.sentence();
     },
-    grade: async (position) =>
-      (await (await find(`[data-testid="stage-${position}"] [data-grade]`)).getAttribute('data-grade')) ?? '',
-    field: async (label) => (await (await labelled(label)).getAttribute('value')) ?? '',
-    type: async (label, value) => {
-      const input = await labelled(label);
-      await input.sendKeys(Key.chord(Key.CONTROL, 'a'), value);
-    },
+    grade: (position) =>
+      onTheElement(
+        () => find(`[data-testid="stage-${position}"] [data-grade]`),
+        async (mark) => (await mark.getAttribute('data-grade')) ?? '',
+      ),
+    field: (label) =>
+      onTheElement(
+        () => labelled(label),
+        async (input) => (await input.getAttribute('value')) ?? '',
+      ),
+    type: (label, value) =>
+      onTheElement(
+        () => labelled(label),
+        (input) => input.sendKeys(Key.chord(Key.CONTROL, 'a'), value),
+      ),
     painted: () =>
       driver.executeAsyncScript(
         'const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done()))',

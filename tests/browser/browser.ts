@@ -1,6 +1,6 @@
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Builder, By, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, error, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 export type Browser = {
@@ -24,6 +24,20 @@ export type Browser = {
 
 export const SCRATCH = join(import.meta.dirname, '..', '..', '.vexlo', 'browser');
 const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 60_000);
+const MOST_TRIES = 20;
+
+/** Finds an element and does something with it; one that was drawn anew between the two is found once more. */
+export async function onTheElement<T>(
+  locate: () => Promise<WebElement>,
+  act: (element: WebElement) => Promise<T>,
+): Promise<T> {
+  for (let tries = 1; ; tries++)
+    try {
+      return await act(await locate());
+    } catch (fault) {
+      if (!(fault instanceof error.StaleElementReferenceError) || tries === MOST_TRIES) throw fault;
+    }
+}
 
 /** One for all files that a worker of the tests runs; it ends with the worker. */
 const shared = globalThis as { vexloBrowser?: Promise<Browser> };
@@ -74,6 +88,9 @@ export async function openBrowser(): Promise<Browser> {
     .build();
   // A whole page is looked at by one script, on a machine that may be eight times slower than this one.
   await driver.manage().setTimeouts({ script: 240_000 });
+  // What comes a frame later is waited for wherever it is looked up: no test races the page's own drawing.
+  driver.findElement = (locator) =>
+    driver.wait(until.elementLocated(locator), PATIENCE_MS, `no ${String(locator)} on the page`);
   // The types of the driver do not know what Chromium's own does.
   type Chromium = {
     sendDevToolsCommand: (command: string, values: object) => Promise<void>;
@@ -120,7 +137,11 @@ export async function openBrowser(): Promise<Browser> {
     },
     notices: () => driver.executeScript<string[]>('return window.notices'),
     find,
-    text: async (css) => (await find(css)).getText(),
+    text: (css) =>
+      onTheElement(
+        () => find(css),
+        (element) => element.getText(),
+      ),
     eventually: async (read, holds, what) => {
       let last: unknown;
       const from = Date.now();
@@ -129,9 +150,9 @@ export async function openBrowser(): Promise<Browser> {
           const value = await read();
           last = value;
           if (holds(value)) return value;
-        } catch (error) {
-          // The page redraws under our hands; an element that went stale is looked up again.
-          last = error;
+        } catch (fault) {
+          // An element that went stale or is not there yet is looked up again.
+          last = fault;
         }
         await driver.sleep(50);
       }

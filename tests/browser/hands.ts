@@ -1,5 +1,6 @@
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import type { Bench } from './bench';
+import { onTheElement } from './browser';
 import { leafNamed } from './places';
 
 export type Hands = {
@@ -37,23 +38,30 @@ export function handsOf(bench: () => Bench, home = '//body'): Hands {
         `${button}[contains(normalize-space(.), "${words}")]`,
       ];
       // Not by the pointer: panels that come meanwhile would move it away from under it.
-      await bench().driver.executeScript('arguments[0].click()', await reach(paths, `a button “${words}”`));
+      await onTheElement(
+        () => reach(paths, `a button “${words}”`),
+        (element) => bench().driver.executeScript('arguments[0].click()', element),
+      );
     },
     fill: async (words, text, inside = home) => {
       const own = `${inside}//*[@aria-label="${words}"][self::input or self::textarea]`;
       const around = `${inside}//label[starts-with(normalize-space(.), "${words}")]//input`;
-      const input = await reach([own, around], `a field “${words}”`);
-      await input.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+      await onTheElement(
+        () => reach([own, around], `a field “${words}”`),
+        (input) => input.sendKeys(Key.chord(Key.CONTROL, 'a'), text),
+      );
     },
     choose: async (label, option, inside = home) => {
       const select = `${inside}//select[@id=//label[normalize-space(.)="${label}"]/@for]`;
       // Typed letters would add up with those of the choice before.
-      await (
-        await reach(
-          [`${select}/option[starts-with(normalize-space(.), "${option}")]`],
-          `“${option}” to choose for “${label}”`,
-        )
-      ).click();
+      await onTheElement(
+        () =>
+          reach(
+            [`${select}/option[starts-with(normalize-space(.), "${option}")]`],
+            `“${option}” to choose for “${label}”`,
+          ),
+        (chosen) => chosen.click(),
+      );
     },
   };
 }

@@ -6,6 +6,9 @@ import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
 import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
 import { loadCases, type LoadCase } from '../../core/clearance/loadCases';
+import { inkOf, type Ink } from '../../core/clearance/ink';
+import type { Profile } from '../../core/clearance/profile';
+import type { Package } from '../../core/format/package';
 import { foldCorner, type Fold, type FoldWindow } from '../../core/clearance/fold';
 import { cutPlanOf, type EdgeCut } from '../../core/cutting/cutPlan';
 import { markingOf, type Marking } from '../../core/cutting/marking';
@@ -84,6 +87,10 @@ const api = {
       ...corner.corner.obstacles.map(({ material }) => 1 + MATERIALS.indexOf(material)),
     ]);
     return foldCorner(corner, window, rank);
+  },
+  /** What the tire and the well would leave on each other over the zone. */
+  ink(input: SweepInput, profile: Profile, cuts: Package['cuts'], nearMm: number): Ink {
+    return inkOf(input, profile, cuts, nearMm);
   },
   /** Reads one or two log files and fits them to the build's gears; `drop` says that the files are not worth keeping. */
   async roadLog(build: Build, texts: readonly LogText[]): Promise<LogAnswer> {

@@ -6,7 +6,10 @@ import { $assessment, $axle, $locked, $units } from '../../state/store';
 import { decidingLeast, type Fit } from '../../../core/clearance/fit';
 import { grownDecides } from '../../../core/tire/grown';
 import { labelOf } from '../../../core/verdict';
+import { useKept } from '../../state/kept';
 import { BelowFold } from '../../ui/BelowFold';
+import { Segments } from '../../ui/choices';
+import { later } from '../../ui/later';
 import { BenchPane } from './BenchPane';
 import { CurePane } from './CurePane';
 import { CutList } from './CutList';
@@ -19,18 +22,33 @@ import { FitTable } from './FitTable';
 import { useSettled } from '../../state/useSettled';
 import { useCorner } from './useCorner';
 
+/** Asked for with the first look: nobody waits for it who draws on the bench. */
+const Space = later('the corner in space', async () => (await import('./SpacePane')).SpacePane, '31rem');
+
 /** The three drawings with one shared pose, and beside them what touches and what it takes. */
 export function FitStation({ build }: { build: Build }) {
   const axle = useStore($axle);
   const locked = useStore($locked);
   const { corner, profile, stock, named } = useCorner(build, axle);
   const still = useSettled(build);
+  const [drawing, setDrawing] = useKept<'bench' | 'corner'>('fit.drawing', 'bench');
   const shared = { build, corner, profile, stock, named, locked };
   return (
     <section id="fit" aria-labelledby="fit-title" className="station">
       <FitControls build={build} corner={corner} />
       <div className="grid gap-x-4 gap-y-2 md:grid-cols-2 xl:grid-cols-[minmax(0,0.72fr)_minmax(0,1fr)] print:grid-cols-2">
-        <BenchPane {...shared} />
+        <div className="min-w-0">
+          <Segments
+            label="Drawing"
+            value={drawing}
+            options={[
+              ['bench', 'Bench'],
+              ['corner', 'In space'],
+            ]}
+            choose={setDrawing}
+          />
+          {drawing === 'bench' ? <BenchPane {...shared} /> : <Space {...shared} />}
+        </div>
         <div className="flex min-w-0 flex-col gap-1">
           <div className="grid gap-x-4 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
             <div>
