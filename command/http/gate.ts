@@ -11,8 +11,7 @@ export const HEADERS: Readonly<Record<string, string>> = {
   'referrer-policy': 'same-origin',
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
-  'permissions-policy':
-    'camera=(self), geolocation=(), microphone=(), payment=(), usb=(), serial=(), bluetooth=()',
+  'permissions-policy': 'camera=(self), geolocation=(), microphone=(), payment=(), usb=(), serial=()',
   'content-security-policy': EVERYWHERE.join('; '),
 };
 

@@ -1,4 +1,5 @@
 import type { Point } from './contact';
+import { hubFrame } from './hubFrame';
 import { tireOutline, type Profile } from './profile';
 
 export type Flat = readonly [number, number];
@@ -84,4 +85,29 @@ export function rimShadow(profile: Profile, hub: Point, spin: Point, view: View)
     spin,
     view,
   );
+}
+
+/** Which way each view's eye is from the corner. */
+const EYE: Record<View, 0 | 1 | 2> = { side: 1, plan: 2, front: 0 };
+
+/**
+ * Edge of the sidewall that faces the eye, where the wheel is turned or tilted enough for it to be seen apart from the outline; without
+ * it the outline of a turned wheel reads as a dented one. Empty where the wheel is seen from its edge.
+ */
+export function nearFace(profile: Profile, hub: Point, spin: Point, view: View): Flat[] {
+  const EDGE_ON = 0.03;
+  const toEye = spin[EYE[view]];
+  if (Math.abs(toEye) < EDGE_ON) return [];
+  const { ahead, above } = hubFrame(spin);
+  const a = profile.centreMm + Math.sign(toEye) * profile.tireHalfWidthMm;
+  const r = profile.tireOuterMm - profile.shoulderMm;
+  return Array.from({ length: DIRECTIONS }, (_, i): Flat => {
+    const c = r * Math.cos((2 * Math.PI * i) / DIRECTIONS);
+    const s = r * Math.sin((2 * Math.PI * i) / DIRECTIONS);
+    return project(view, [
+      hub[0] + a * spin[0] + c * ahead[0] + s * above[0],
+      hub[1] + a * spin[1] + c * ahead[1] + s * above[1],
+      hub[2] + a * spin[2] + c * ahead[2] + s * above[2],
+    ]);
+  });
 }

@@ -87,6 +87,15 @@ export const MATERIAL_TABLE = {
 
 export type Material = keyof typeof MATERIAL_TABLE;
 export const MATERIALS = Object.keys(MATERIAL_TABLE) as [Material, ...Material[]];
+/** Materials that may be cut at all, from the easiest on. */
+export const CUTTABLE = ['liner', 'plastic', 'sheet', 'seam'] as const satisfies readonly Material[];
+/** How much of each is cut or tucked away as a rule, mm. Estimates: the vehicle and the shop decide. */
+export const USUAL_CUT_MM: Readonly<Record<(typeof CUTTABLE)[number], number>> = {
+  liner: 25,
+  plastic: 30,
+  sheet: 8,
+  seam: 12,
+};
 /** What is known of a material. */
 export const materialOf = (material: Material): MaterialRow => MATERIAL_TABLE[material];
 export const isNeverCut = (material: Material): boolean => materialOf(material).cut === null;

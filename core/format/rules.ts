@@ -1,17 +1,17 @@
 import { z } from 'zod';
 import { oneOf, within, words } from './fields';
 
-/** What a rule of a place may limit, with the unit of its limit. */
+/** What a rule of a place may limit, with the unit of its limit, and the word for it in a list of what fails. */
 export const RULE_KINDS = {
-  lift: { words: 'body raised by at most', unit: 'mm' },
-  'diameter-change': { words: 'tire diameter changed by at most', unit: '%' },
-  'tread-cover': { words: 'tread outside the fender lip by at most', unit: 'mm' },
-  'lamp-height': { words: 'lamps no higher than', unit: 'mm' },
-  'bumper-height': { words: 'bumpers no higher than', unit: 'mm' },
-  spacer: { words: 'spacer no thicker than', unit: 'mm' },
-  speedometer: { words: 'speedometer within UN Regulation 39', unit: '' },
-  'grown-tire': { words: 'tires judged as grown in service (UN R30)', unit: '' },
-  ratings: { words: 'axle, gross and tire ratings kept', unit: '' },
+  lift: { words: 'body raised by at most', unit: 'mm', short: 'lift' },
+  'diameter-change': { words: 'tire diameter changed by at most', unit: '%', short: 'diameter' },
+  'tread-cover': { words: 'tread outside the fender lip by at most', unit: 'mm', short: 'tread cover' },
+  'lamp-height': { words: 'lamps no higher than', unit: 'mm', short: 'lamps' },
+  'bumper-height': { words: 'bumpers no higher than', unit: 'mm', short: 'bumpers' },
+  spacer: { words: 'spacer no thicker than', unit: 'mm', short: 'spacer' },
+  speedometer: { words: 'speedometer within UN Regulation 39', unit: '', short: 'speedometer' },
+  'grown-tire': { words: 'tires judged as grown in service (UN R30)', unit: '', short: 'grown tire' },
+  ratings: { words: 'axle, gross and tire ratings kept', unit: '', short: 'ratings' },
 } as const;
 export type RuleKind = keyof typeof RULE_KINDS;
 const KINDS = Object.keys(RULE_KINDS) as [RuleKind, ...RuleKind[]];

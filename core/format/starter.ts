@@ -1,6 +1,7 @@
 import { oneOf, within, words } from './fields';
 import { z } from 'zod';
 import { SHAPES } from './measured';
+import { CUTTABLE } from './materials';
 import { readTireCode } from '../tire/code';
 import { nominalSize } from '../tire/size';
 
@@ -25,6 +26,8 @@ export const starterSchema = z.strictObject({
   massRearKg: within(0, 20_000, 'kg', true),
   axle: oneOf(['independent', 'solid']),
   shape: oneOf(SHAPES),
+  /** How much of each material the shop would cut or tuck away, mm; left out, nothing may be cut until somebody says so. */
+  mayCutMm: z.partialRecord(z.enum(CUTTABLE), within(0, 200, 'mm')).optional(),
 });
 
 export type Starter = z.output<typeof starterSchema>;

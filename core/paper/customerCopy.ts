@@ -6,6 +6,7 @@ import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, showWithUnit, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { beforeAfter } from './beforeAfter';
+import { elevationBlocks } from './elevationSketch';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { decidedCuts, movedParts, placeWords } from '../work/triggers';
 import { wayWords } from '../vehicle/partChecks';
@@ -138,6 +139,7 @@ export function customerCopy(
       kind: 'sketches',
       items: [...beforeAfter(build, 'front', units), ...beforeAfter(build, 'rear', units)],
     },
+    ...elevationBlocks(build, units),
     { kind: 'heading', words: 'What changes' },
     {
       kind: 'table',

@@ -63,10 +63,12 @@ export function starterFile(start: Starter): BuildFile {
     // Straight up and down, with the camber change that such corners have as a rule: an estimate, until it is measured.
     ...(start.axle === 'solid' ? {} : { path: usualPath(travelMm), pathEstimated: true }),
   };
-  const obstacles = (axle: 'front' | 'rear'): Obstacle[] => [
-    ...shapeOutlines({ stock }, axle, start.shape),
-    ...thingsOf(axle).map((thing) => typicalObstacle({ stock }, thing)),
-  ];
+  const cut: Partial<Record<Obstacle['material'], number>> = start.mayCutMm ?? {};
+  const obstacles = (axle: 'front' | 'rear'): Obstacle[] =>
+    [
+      ...shapeOutlines({ stock }, axle, start.shape),
+      ...thingsOf(axle).map((thing) => typicalObstacle({ stock }, thing)),
+    ].map((one) => ({ ...one, cutMm: cut[one.material] ?? one.cutMm }));
   const measured = { shape: start.shape, readings: [], gaps: [] };
   const vehicle: BuildFile['vehicle'] = {
     label: start.label,

@@ -177,6 +177,23 @@ describe('leaves', () => {
     );
   });
 
+  test('how it will stand is drawn from the side with its heights before and after, and follows the lift', async () => {
+    const { openStage, find, driver, eventually } = bench();
+    await openStage('Dunmarrow', 1, 'package');
+    const roof = async (): Promise<number> => {
+      const drawing = await find('[data-testid="elevation"] svg');
+      const [, before, after] = /roof: (\d{4}) → (\d{4}) mm/.exec((await drawing.getAttribute('aria-label')) ?? '') ?? [];
+      expect(before).toBe('1905');
+      return Number(after);
+    };
+    const now = await roof();
+    const spring = await driver.findElement(
+      By.css('[aria-label="Spring, front"], [data-path="package.lift.front.springMm"]'),
+    );
+    await spring.sendKeys(Key.chord(Key.CONTROL, 'a'), '90');
+    await eventually(roof, (mm) => mm > now + 20, 'the roof is higher');
+  });
+
   test('choosing the tape round puts the cursor into its first reading', async () => {
     const { openStage, driver, eventually } = bench();
     await openStage('Dunmarrow', 1, 'measure');

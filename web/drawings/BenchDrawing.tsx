@@ -6,6 +6,7 @@ import { showWithUnit, type UnitSystem } from '../../core/units/quantity';
 import { CornerView, gapIn, type Frame } from './CornerView';
 import type { Layer } from '../../core/format/materials';
 import { Tape, type Runner } from './Tape';
+import { useOneStop } from './oneStop';
 
 export type TapeOf = { fromMm: number; toMm: number; runners: Runner[] };
 
@@ -79,6 +80,7 @@ export function BenchDrawing({
   notes,
 }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  const stop = useOneStop(svg);
   const scale = (): number => WIDTH / (svg.current?.getBoundingClientRect().width ?? WIDTH);
   const { hub, spin, nearest } = view;
   const best = VIEWS.reduce((most, of) => (gapIn(of, nearest) > gapIn(most, nearest) + 0.5 ? of : most));
@@ -98,6 +100,7 @@ export function BenchDrawing({
   return (
     <svg
       ref={svg}
+      {...stop}
       className="drawing"
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="group"

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { Point } from '../../core/clearance/contact';
-import { project, rimShadow, tireShadow, type Flat, type View } from '../../core/clearance/outline';
+import { nearFace, project, rimShadow, tireShadow, type Flat, type View } from '../../core/clearance/outline';
 import type { Profile } from '../../core/clearance/profile';
 import type { Layer } from '../../core/format/materials';
 import { PointHandle } from './PointHandle';
@@ -161,6 +161,7 @@ export function CornerView({
           <path className="stock" d={path(place, tireShadow(stock, [0, 0, 0], [0, 1, 0], of), 'Z')} />
         )}
         <path className="tire" d={path(place, tireShadow(profile, hub, spin, of), 'Z')} />
+        <path className="thin" fill="none" d={path(place, nearFace(profile, hub, spin, of), 'Z')} />
         <path className="rim" d={path(place, rimShadow(profile, hub, spin, of), 'Z')} />
         <path className="thin" d={cross(at(hub), 7)} />
         <Lines frame={frame} obstacles={obstacles} near={near} {...(pick ? { pick } : {})} />

@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import type { Vehicle } from '../../core/format/build';
 import { useRunner } from './slider';
 import { showRounded, type UnitSystem } from '../../core/units/quantity';
+import { useOneStop } from './oneStop';
 
 type Mass = { label: string; massKg: number; behindFrontAxleMm: number; heightMm: number };
 type Props = {
@@ -65,6 +66,7 @@ function Thing({
 /** The vehicle from its left side, drawn from its wheelbase and tires alone; what is added is dragged along it. */
 export function SideView({ vehicle, masses, tireRadiusMm, say, units, move, disabled }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  const stop = useOneStop(svg);
   const perUnit = (vehicle.wheelbaseMm + 2 * OVERHANG_MM) / WIDTH;
   const x = (behindMm: number): number => (behindMm + OVERHANG_MM) / perUnit;
   const y = (heightMm: number): number => GROUND - heightMm / perUnit;
@@ -90,6 +92,7 @@ export function SideView({ vehicle, masses, tireRadiusMm, say, units, move, disa
   return (
     <svg
       ref={svg}
+      {...stop}
       className="drawing"
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="group"

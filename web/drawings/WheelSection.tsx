@@ -5,6 +5,7 @@ import { showWithUnit, type UnitSystem } from '../../core/units/quantity';
 import { colour, onTheme } from './colour';
 import type { Layer } from '../../core/format/materials';
 import { useRunner } from './slider';
+import { useOneStop } from './oneStop';
 
 /** What the handles change: the overall diameter, the section width, the centre plane (mm). */
 export type Pull = { diameterMm?: number; widthMm?: number; centreMm?: number };
@@ -78,6 +79,7 @@ export function WheelSection({
   const canvas = useRef<HTMLCanvasElement>(null);
   const filled = useMemo(() => fold?.cells.reduce((sum, cell) => sum + (cell === 0 ? 0 : 1), 0), [fold]);
   const svg = useRef<SVGSVGElement>(null);
+  const stop = useOneStop(svg);
   const spanA = window.aMm[1] - window.aMm[0];
   const spanR = window.rMm[1] - window.rMm[0];
   const px = WIDTH / spanA;
@@ -176,6 +178,7 @@ export function WheelSection({
       />
       <svg
         ref={svg}
+        {...stop}
         className="drawing absolute inset-0"
         viewBox={`0 0 ${WIDTH} ${height}`}
         aria-label="Wheel's-eye section: free space around the tire in every pose of the zone"

@@ -56,10 +56,12 @@ export function useRunner({
     const by =
       forward === undefined || forward === 0 ? 0 : Math.sign(forward) * step * (event.shiftKey ? 10 : 1);
     const next = event.key === 'Home' ? min : event.key === 'End' ? max : value + by;
-    if (next === value || disabled) return;
+    const meant = next !== value || (forward !== undefined && forward !== 0);
+    if (!meant || disabled) return;
     event.preventDefault();
+    // At its end a runner stays there: the arrow is not one that goes on to the next.
     event.stopPropagation();
-    move(snapped(next));
+    if (next !== value) move(snapped(next));
   };
   return {
     ...(drag() as SVGAttributes<SVGGElement>),

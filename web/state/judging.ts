@@ -2,6 +2,7 @@ import { toast } from 'sonner';
 import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
 import { askWorker } from './workerQuery';
+import { followGrades } from './followGrades';
 import { latestOnly } from '../workers/latest';
 import { $active, $assessment, $build, $cures, $dragging, $pose, put } from './store';
 
@@ -50,8 +51,10 @@ export function startJudging(): () => void {
     judge(build);
     waitForStill(build);
   });
+  const unfollow = followGrades((build) => askWorker('patient', (api) => api.judge(build)));
   return () => {
     stop();
+    unfollow();
     clearTimeout(still);
   };
 }

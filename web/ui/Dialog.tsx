@@ -21,6 +21,13 @@ export function SheetDialog({
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={(event) => {
+            // Where a dialog says what comes first, the hand is there, and not on the button that closes it.
+            const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>('[data-first]');
+            if (!first) return;
+            event.preventDefault();
+            first.focus();
+          }}
           className={`bg-sheet border-ink fixed top-[8vh] left-1/2 z-40 max-h-[84vh] ${wide ? 'w-[min(64rem,94vw)]' : 'w-[min(44rem,92vw)]'} -translate-x-1/2 overflow-y-auto border-2 p-5`}
         >
           <div className="mb-3 flex items-center justify-between">

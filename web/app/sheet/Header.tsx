@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { sentenceOf } from '../../../core/verdict';
+import { verdictLead } from '../../../core/verdictTail';
 import { becomePerson } from '../../state/preferences';
 import { JobButton } from './JobDialog';
 import { Rail } from './Rail';
@@ -19,22 +20,25 @@ function Sentence() {
   const build = useStore($build);
   const judged = useStore($assessment);
   const cures = useStore($cures);
-  const look = 'line-clamp-3 min-w-0 flex-1 text-[1.05rem] leading-[1.2] font-medium sm:line-clamp-2';
+  const look = 'line-clamp-3 min-w-0 flex-1 text-[0.92rem] leading-[1.14] font-medium';
   if (!judged) return <p className={look}>Judging…</p>;
   const fresh = judged.build === build;
   const known = cures?.build === judged.build ? cures.corners.flatMap((corner) => corner.cures) : [];
   const words = sentenceOf(judged.build, judged.assessment, known, units);
+  const lead = verdictLead(judged.build, judged.assessment);
   return (
     <p
       className={`${look} ${fresh ? '' : 'text-graphite'}`}
       // Where two lines do not hold it.
-      title={words}
+      title={`${lead}. ${words}`}
       aria-live="polite"
-      data-testid="sentence"
-      data-judged={fresh}
-      data-fresh={fresh && cures?.build === build}
     >
-      {words}
+      <b className="font-semibold" data-testid="verdict">
+        {lead}.
+      </b>{' '}
+      <span data-testid="sentence" data-judged={fresh} data-fresh={fresh && cures?.build === build}>
+        {words}
+      </span>
     </p>
   );
 }
@@ -75,7 +79,7 @@ export function Header({ people, personId, shopName }: Props) {
       data-testid="sheet-head"
     >
       <div className="mx-auto max-w-[1360px] px-4 min-[1600px]:max-w-[1840px]">
-        <div className="flex flex-wrap items-center gap-x-3 sm:h-[46px] sm:flex-nowrap">
+        <div className="flex flex-wrap items-center gap-x-3 sm:h-[42px] sm:flex-nowrap">
           <a href="/" className={link} title={shopName}>
             Jobs
           </a>

@@ -3,6 +3,7 @@ import { Plus } from 'lucide-react';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { GradeMark } from '../../drawings/GradeMark';
 import { FaultDialog } from '../../ui/FaultDialog';
+import { $outdated } from '../../state/followGrades';
 import { $active, $activeId, $stages, stageFileOf, type StageDoc } from '../../state/store';
 import { useStageActions } from './stageActions';
 
@@ -22,6 +23,7 @@ const TURNS: Record<string, (at: number, count: number) => number> = {
 export function StageTabs() {
   const stages = useStore($stages);
   const active = useStore($active);
+  const outdated = useStore($outdated);
   const { add, faults, dismiss } = useStageActions();
   const list = useRef<HTMLDivElement>(null);
   const tab = (id: number | undefined): HTMLElement | null | undefined =>
@@ -63,12 +65,18 @@ export function StageTabs() {
               tabIndex={selected ? 0 : -1}
               data-testid={`stage-${stage.position}`}
               data-stage={stage.id}
-              title={`${name}: ${stage.grade}`}
+              title={`${name}: ${outdated.has(stage.id) ? 'the vehicle has changed, being judged anew' : stage.grade}`}
               className={`flex min-h-[36px] shrink-0 items-center gap-1.5 border border-b-0 px-2 max-sm:min-h-[44px] ${selected ? 'border-line bg-sheet border-t-ink border-t-[3px] font-semibold' : 'text-graphite border-transparent'}`}
               onClick={() => $activeId.set(stage.id)}
             >
               <span className="max-w-[11rem] truncate">{name}</span>
-              <GradeMark grade={stage.grade} size={16} word={selected} />
+              {outdated.has(stage.id) ? (
+                <span className="text-graphite" data-outdated aria-label="being judged anew">
+                  …
+                </span>
+              ) : (
+                <GradeMark grade={stage.grade} size={16} word={selected} />
+              )}
             </button>
           );
         })}

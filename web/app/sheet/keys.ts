@@ -17,6 +17,7 @@ export const KEYS: readonly (readonly [keys: string, words: string])[] = [
     'Arrows',
     'on the map: pick the pose; on a runner or handle: 1 mm (with Shift 10 mm); in a field: one step',
   ],
+  ['Page Up, Down', 'in a drawing: the runner or point before, the one after'],
   ['Enter', 'in a field: on to the next field'],
   ['Esc', 'in a field: back to what it was'],
   ['Space', 'sweep lock to lock'],

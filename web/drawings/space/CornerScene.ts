@@ -244,8 +244,10 @@ export class CornerScene {
   }
 
   draw(): void {
-    cancelAnimationFrame(this.frame);
+    // One that waits stays: were it put off by every move of the hand, nothing would be drawn while it moves.
+    if (this.frame !== 0) return;
     this.frame = requestAnimationFrame(() => {
+      this.frame = 0;
       this.renderer.setClearColor(themed('--sheet'));
       // From below the ground would only be in the way.
       this.floor.visible = this.camera.position.z > this.floor.position.z;

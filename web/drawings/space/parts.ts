@@ -1,6 +1,6 @@
 import {
   BoxGeometry,
-  Color,
+  type Color,
   CylinderGeometry,
   DoubleSide,
   Group,
@@ -22,7 +22,7 @@ const TONES = { movable: '--movable', metal: '--metal', never: '--hatch' } as co
 
 /** Neighbouring places of a line, pair by pair. */
 const pairsOf = (points: Obstacle['points']): Float32Array =>
-  Float32Array.from(points.slice(1).flatMap((point, i) => [...points[i]!, ...point]));
+  Float32Array.from(points.slice(1).flatMap((point, i) => [...(points[i] ?? point), ...point]));
 
 /** Everything of a well that has places, with the bodies that its measured lines are drawn as. A liner's lines share one surface, drawn with the first. */
 export function partShapes(obstacles: readonly Obstacle[]): DrawnPart[] {

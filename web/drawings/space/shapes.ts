@@ -32,10 +32,14 @@ function net(rows: readonly (readonly Vec[])[], closed: { along?: boolean; acros
   return { position, index: Uint32Array.from(index) };
 }
 
+const NOWHERE: Vec = [0, 0, 0];
+/** A place of a line; a line has them all. */
+const placeAt = (points: readonly Vec[], i: number): Vec => points.at(i) ?? NOWHERE;
+
 /** Direction of a line at each of its places. */
 function tangents(points: readonly Vec[]): Vec[] {
   return points.map((_, i) =>
-    unit(sub(points[Math.min(points.length - 1, i + 1)]!, points[Math.max(0, i - 1)]!)),
+    unit(sub(placeAt(points, Math.min(points.length - 1, i + 1)), placeAt(points, Math.max(0, i - 1)))),
   );
 }
 
@@ -54,7 +58,7 @@ export function foldedEdge(points: readonly Vec[]): Shape {
     points.map((point, i) => {
       // Away from the axle, square to the edge itself.
       const radial: Vec = [point[0], 0, point[2]];
-      const t = along[i]!;
+      const t = placeAt(along, i);
       const away = unit(add(radial, t, -dot(radial, t)));
       return [add(point, away, SKIN_MM), point, add(point, [0, -1, 0], FOLD_MM)];
     }),
@@ -69,10 +73,10 @@ export function bar(points: readonly Vec[], halfMm = PART_MM): Shape {
   const along = tangents(line);
   const SIDES = 8;
   // Any direction that is not the line's own begins the ring; it is carried along so that the bar does not twist.
-  const first = along[0]!;
+  const first = placeAt(along, 0);
   let side = unit(cross(first, Math.abs(first[2]) < 0.9 ? [0, 0, 1] : [1, 0, 0]));
   const rings = line.map((point, i): Vec[] => {
-    const t = along[i]!;
+    const t = placeAt(along, i);
     side = unit(add(side, t, -dot(side, t)));
     const other = cross(t, side);
     return Array.from({ length: SIDES }, (_, k) => {
@@ -81,21 +85,21 @@ export function bar(points: readonly Vec[], halfMm = PART_MM): Shape {
     });
   });
   const end = (point: Vec): Vec[] => Array.from({ length: SIDES }, () => point);
-  return net([end(line[0]!), ...rings, end(line.at(-1)!)], { across: true });
+  return net([end(placeAt(line, 0)), ...rings, end(placeAt(line, -1))], { across: true });
 }
 
 /** A place of a line at a share of its length. */
 function along(points: readonly Vec[], share: number): Vec {
-  const steps = points.slice(1).map((point, i) => Math.hypot(...sub(point, points[i]!)));
+  const steps = points.slice(1).map((point, i) => Math.hypot(...sub(point, placeAt(points, i))));
   let left = share * steps.reduce((sum, step) => sum + step, 0);
   for (const [i, step] of steps.entries()) {
     if (left <= step || i === steps.length - 1) {
       const k = step > 0 ? Math.min(1, left / step) : 0;
-      return add(points[i]!, sub(points[i + 1]!, points[i]!), k);
+      return add(placeAt(points, i), sub(placeAt(points, i + 1), placeAt(points, i)), k);
     }
     left -= step;
   }
-  return points[0]!;
+  return placeAt(points, 0);
 }
 
 const ACROSS = 24;
@@ -112,18 +116,21 @@ function besides(one: readonly Vec[], other: readonly Vec[]): boolean {
 
 /** A liner as a surface through the lines of it that were measured, side by side; a line alone is a strip along the axle's direction. */
 export function liner(lines: readonly (readonly Vec[])[]): Shape[] {
-  const rest = [...lines].sort((one, other) => (one[0]?.[1] ?? 0) - (other[0]?.[1] ?? 0));
+  const left = [...lines].sort((one, other) => (one[0]?.[1] ?? 0) - (other[0]?.[1] ?? 0));
   const shapes: Shape[] = [];
-  while (rest.length > 0) {
-    const group = [rest.shift()!];
-    for (let i = 0; i < rest.length;)
-      if (besides(group.at(-1)!, rest[i]!)) group.push(...rest.splice(i, 1));
-      else i++;
-    const [only] = group;
+  for (let only = left.shift(); only; only = left.shift()) {
+    const group = [only];
+    let last = only;
+    for (const line of [...left])
+      if (besides(last, line)) {
+        group.push(...left.splice(left.indexOf(line), 1));
+        last = line;
+      }
+    const strip = only;
     const rows =
       group.length > 1
         ? group.map((line) => Array.from({ length: ACROSS + 1 }, (_, k) => along(line, k / ACROSS)))
-        : [-STRIP_MM, STRIP_MM].map((out) => only!.map((point) => add(point, [0, out, 0])));
+        : [-STRIP_MM, STRIP_MM].map((out) => strip.map((point) => add(point, [0, out, 0])));
     shapes.push(net(rows));
   }
   return shapes;
@@ -173,8 +180,7 @@ export function wireOf(profile: Profile): Float32Array {
   for (let quarter = 0; quarter < 8; quarter++) {
     const turn = (Math.PI / 4) * quarter;
     outline.forEach(([a, r], i) => {
-      const next = outline[(i + 1) % outline.length]!;
-      for (const [pa, pr] of [[a, r] as const, next])
+      for (const [pa, pr] of [[a, r] as const, outline[(i + 1) % outline.length] ?? ([a, r] as const)])
         pairs.push(pr * Math.cos(turn), pa, pr * Math.sin(turn));
     });
   }

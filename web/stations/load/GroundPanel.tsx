@@ -4,6 +4,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
 import { showRounded } from '../../../core/units/quantity';
+import { AXLES } from '../../../core/format/fields';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
@@ -53,16 +54,32 @@ export function GroundPanel({ build, assessment: { ground } }: { build: Build; a
         </p>
       ))}
       <details className="mt-1">
-        <summary className="caption py-1">Low points, lamps and bumpers as measured</summary>
+        <summary className="caption py-1">Low points, heights and overhangs as measured</summary>
         <div className="mb-1 grid grid-cols-3 gap-x-2">
           {(
             [
               ['lamps', 'Lamps, upper edge'],
               ['bumperFront', 'Front bumper, lower edge'],
               ['bumperRear', 'Rear bumper, lower edge'],
+              ['step', 'Step or sill'],
+              ['roof', 'Roof, highest place'],
             ] as const
           ).map(([key, label]) => (
             <Height key={key} which={key} label={label} build={build} />
+          ))}
+          {AXLES.map((axle) => (
+            <Field
+              key={axle}
+              label={`Overhang, ${axle}`}
+              path={`vehicle.overhangMm.${axle}`}
+              value={build.vehicle.overhangMm?.[axle]}
+              quantity="length"
+              empty="not measured"
+              put={(mm) => {
+                const { [axle]: _, ...others } = build.vehicle.overhangMm ?? {};
+                return setVehicle('/overhangMm', mm === undefined ? others : { ...others, [axle]: mm });
+              }}
+            />
           ))}
         </div>
         {points.map(({ label, behindFrontAxleMm, heightMm, carrier }, i) => (
@@ -125,7 +142,7 @@ export function GroundPanel({ build, assessment: { ground } }: { build: Build; a
   );
 }
 
-type Which = 'lamps' | 'bumperFront' | 'bumperRear';
+type Which = keyof NonNullable<Build['vehicle']['heightsMm']>;
 
 function Height({ which, label, build }: { which: Which; label: string; build: Build }) {
   const heights = build.vehicle.heightsMm ?? {};

@@ -9,6 +9,7 @@ import { Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { takeCorner } from '../../state/edits';
 import { $units, type Edited } from '../../state/store';
+import { isUnmeasured } from '../../../core/measure/still';
 
 type Props = {
   vehicle: Vehicle;
@@ -85,9 +86,12 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus 
   const { shape } = vehicle.corners[axle].measured ?? {};
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    // Whoever has just chosen the round types next.
-    if (document.activeElement?.matches('input[type=radio]'))
+    // Whoever has just chosen the round types next, and so does who has just begun a vehicle.
+    const at = document.activeElement;
+    if (at?.matches('input[type=radio]') || (at === document.body && isUnmeasured(vehicle)))
       list.current?.querySelector<HTMLInputElement>('input[data-field]')?.focus();
+    // Once, when it is opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   return (
     <div data-testid="round" ref={list}>

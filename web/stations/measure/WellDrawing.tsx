@@ -12,6 +12,7 @@ import { sideWords } from '../../../core/verdict';
 import { moveBy } from '../../state/edits';
 import { $units } from '../../state/store';
 import { useAfterFirst } from '../../state/useAfterFirst';
+import { useOneStop } from '../../drawings/oneStop';
 
 type Props = {
   vehicle: Vehicle;
@@ -76,6 +77,7 @@ const AS_IT_STANDS = {
 /** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
 export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint, guide }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  const stop = useOneStop(svg);
   // A handle on every point is dear: they come when the well is seen.
   const held = useAfterFirst();
   const index = vehicle.corners[axle].obstacles.findIndex(({ id }) => id === chosen);
@@ -112,6 +114,7 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
       </h3>
       <svg
         ref={svg}
+        {...stop}
         className="drawing"
         viewBox={`0 0 ${WIDTH} 612`}
         role="group"

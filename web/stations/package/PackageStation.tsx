@@ -1,10 +1,13 @@
 import { useStore } from '@nanostores/react';
+import { useMemo } from 'react';
+import { elevationOf } from '../../../core/vehicle/elevation';
+import { ElevationDrawing } from '../../drawings/ElevationDrawing';
 import { BelowFold } from '../../ui/BelowFold';
 import type { Build } from '../../../core/format/build';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { setStage } from '../../state/edits';
-import { $assessment, $locked } from '../../state/store';
+import { $assessment, $locked, $units } from '../../state/store';
 import { ChangeTable } from './ChangeTable';
 import { CheckList } from './CheckList';
 import { LiftPanel } from './LiftPanel';
@@ -18,6 +21,8 @@ export function PackageStation({ build }: { build: Build }) {
   const judged = useStore($assessment);
   const catalog = useCatalog();
   const locked = useStore($locked);
+  const units = useStore($units);
+  const elevation = useMemo(() => elevationOf(build), [build]);
   return (
     <section id="package" aria-labelledby="package-title" className="station">
       <div className="mb-2 flex flex-wrap items-end gap-x-6">
@@ -82,7 +87,9 @@ export function PackageStation({ build }: { build: Build }) {
           )}
         </div>
       </div>
-      <BelowFold>
+      <BelowFold minHeight="28rem">
+        <h3 className="mt-3 mb-1 text-lg font-semibold">How it will stand</h3>
+        <ElevationDrawing elevation={elevation} kind={build.vehicle.kind} units={units} />
         <PartsPanel build={build} locked={locked} />
       </BelowFold>
     </section>
