@@ -33,8 +33,6 @@ export type Bench = Browser & {
   /** Waits until the page has been drawn twice: what came before it is on it. */
   painted: () => Promise<void>;
   saved: () => Promise<void>;
-  /** How many times slower than the bench this was written on the page now is, at least 1: for limits of time. */
-  slowness: () => Promise<number>;
   /** Drags a part of a drawing by pixels of the page. */
   drag: (testId: string, dx: number, dy: number) => Promise<void>;
   keys: (...keys: string[]) => Promise<void>;
@@ -45,8 +43,6 @@ export type Bench = Browser & {
 };
 
 const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 60_000);
-/** What the loop of `slowness` takes on an idle bench. */
-const CALIBRATION_MS = 40;
 
 function benchOf(browser: Browser, address: string, database: Database): Bench {
   const { driver } = browser;
@@ -135,16 +131,6 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
       // What was typed has begun to be kept by the time that the page is drawn anew.
       await bench.painted();
       await find('[data-testid="save-state"][data-state="saved"]');
-    },
-    slowness: async () => {
-      const ms = await driver.executeScript(`
-        const from = performance.now();
-        let sum = 0;
-        for (let i = 0; i < 2e7; i++) sum = (sum + Math.imul(i, 2654435761)) | 0;
-        window.calibrated = sum;
-        return performance.now() - from;
-      `);
-      return Math.max(1, Number(ms) / CALIBRATION_MS);
     },
     drag: async (testId, dx, dy) => {
       const runner = await find(`[data-testid="${testId}"] .runner`);

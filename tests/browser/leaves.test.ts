@@ -182,7 +182,8 @@ describe('leaves', () => {
     await openStage('Dunmarrow', 1, 'package');
     const roof = async (): Promise<number> => {
       const drawing = await find('[data-testid="elevation"] svg');
-      const [, before, after] = /roof: (\d{4}) → (\d{4}) mm/.exec((await drawing.getAttribute('aria-label')) ?? '') ?? [];
+      const [, before, after] =
+        /roof: (\d{4}) → (\d{4}) mm/.exec((await drawing.getAttribute('aria-label')) ?? '') ?? [];
       expect(before).toBe('1905');
       return Number(after);
     };

@@ -20,16 +20,14 @@ const state = async (): Promise<string | null> =>
 
 describe('what fits', () => {
   test('a search shows something at once, is stopped, goes on, and ends', async () => {
-    const { openStage, find, eventually, text, slowness, painted } = bench();
+    const { openStage, find, eventually, text, painted } = bench();
     await openStage('Dunmarrow', 1, 'search');
     // So much that it does not end before it is stopped.
     for (const one of ['lift', 'spacer', 'axle ratio']) await tick(one);
-    const slow = await slowness();
-    const from = Date.now();
     await press('Search', '//section[@id="search"]');
     await find('[data-testid="ranking"] tbody tr');
-    // A third of a second on the bench this was written on; the rest is the way from and to the page.
-    expect(Date.now() - from).toBeLessThan(3000 * slow);
+    // Long before all are judged.
+    expect(await state()).toBe('running');
     await eventually(
       () => text('[data-testid="search-progress"]'),
       (words) => words.includes('packages judged'),
@@ -152,7 +150,6 @@ describe('what fits', () => {
     expect(cheap).toBeGreaterThan(0);
     expect(cheap).toBeLessThan(ruled);
     await fill('Budget', Key.BACK_SPACE, '//section[@id="search"]');
-    await searched();
   });
 
   test('a result becomes a stage with one press, and stands beside the others', async () => {

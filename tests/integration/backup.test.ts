@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { ensureDatabase, startCluster, type Cluster } from '../../command/cluster';
-import { prepareDatabase } from '../../command/prepare';
+import { demoDatabase } from './setup';
 import { tryBackup } from '../../command/backup';
 import { connect } from '../../data/client';
 import { importBuild, jobLines } from '../../server/jobs';
@@ -39,8 +39,7 @@ async function jobsIn(url: string): Promise<string[]> {
 }
 
 test('a shop is written while people work, and stands elsewhere as it was; a damaged file touches nothing', async () => {
-  const one = await ensureDatabase(cluster, 'backup_one', true);
-  await prepareDatabase(one);
+  const one = await demoDatabase('backup_one');
   const before = await jobsIn(one);
   const file = join(folder, 'shop.vexlo');
   const { database, close } = connect(one);

@@ -14,6 +14,7 @@ import { writeLog } from '../../server/log';
 import { jobWorkSchema, NO_WORK } from '../../core/format/jobWork';
 import { stageById } from '../../data/documents';
 import { as, value } from '../actor';
+import { demoDatabase } from './setup';
 import { exampleFile } from '../example';
 
 let cluster: Cluster;
@@ -22,8 +23,7 @@ let state = '';
 const db = () => connection.database;
 beforeAll(async () => {
   cluster = await startCluster('test-postgres');
-  const url = await ensureDatabase(cluster, 'doors', true);
-  await prepareDatabase(url);
+  const url = await demoDatabase('doors');
   connection = connect(url);
   state = mkdtempSync(join(tmpdir(), 'vexlo-doors-'));
 });
@@ -49,8 +49,7 @@ describe('what a start is told', () => {
     expect(run.stderr).toMatch(/DATABASE_URL names cannot be reached.*leave DATABASE_URL out/s);
   });
   test('a database of a newer program', async () => {
-    const url = await ensureDatabase(cluster, 'newer', true);
-    await prepareDatabase(url);
+    const url = await demoDatabase('newer');
     const newer = connect(url);
     await newer.database.execute(
       sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 99999999999999)`,
@@ -86,8 +85,7 @@ describe('what a start is told', () => {
 });
 
 test('a demo that was cut short is begun again, whole and once', async () => {
-  const url = await ensureDatabase(cluster, 'cut_short', true);
-  await prepareDatabase(url);
+  const url = await demoDatabase('cut_short');
   const own = connect(url);
   const whole = (await jobLines(own.database)).map(({ number }) => number);
   // As a load leaves it that was killed before its end: everything but the shop.

@@ -6,7 +6,9 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { clusterFolder, ensureDatabase, freePort, postmasterOf, startCluster } from '../../command/cluster';
-import { prepareDatabase } from '../../command/prepare';
+import { MIGRATIONS } from '../../command/paths';
+import { connect, migrateTables } from '../../data/client';
+import { openShop, shopSettings } from '../../data/shop';
 import { serve, type Server } from '../../command/serve';
 import { demoTexts, exampleFile } from '../example';
 
@@ -174,7 +176,15 @@ describe('the database', () => {
   test('goes and comes back: the server lives, says so in words, and works again by itself', async () => {
     const cluster = await startCluster('edge-postgres');
     const url = await ensureDatabase(cluster, 'edge', true);
-    await prepareDatabase(url);
+    // A shop without jobs is enough to be lost and found.
+    const empty = connect(url, true);
+    await migrateTables(empty.database, MIGRATIONS);
+    const known = connect(inject('databaseUrl'));
+    const settings = await shopSettings(known.database);
+    await known.close();
+    if (!settings) throw new Error('the demo has a shop');
+    await openShop(empty.database, 'Bench', settings.document);
+    await empty.close();
     const own = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
     const data = join(clusterFolder('edge-postgres'), 'data');
     const signal = (name: NodeJS.Signals): void => {

@@ -1,20 +1,18 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readRoutes } from '../../command/apiReference';
 import { buildIfStale } from '../../command/build';
-import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
-import { prepareDatabase } from '../../command/prepare';
+import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { assess } from '../../core/assess';
 import { readBuildText } from '../../formats/buildJson';
 import { buildsOf, requestsOf } from '../fuzz/mangle';
 import { fuzz, oddWords } from '../fuzz/run';
+import { demoDatabase } from './setup';
 
 let server: Server;
 beforeAll(async () => {
   buildIfStale();
-  const url = await ensureDatabase(await startCluster('test-postgres'), 'fuzz', true);
-  await prepareDatabase(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(await demoDatabase('fuzz'), '127.0.0.1', (await freePort()) ?? 0);
 });
 afterAll(() => server.stop());
 

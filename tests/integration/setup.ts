@@ -8,11 +8,18 @@ declare module 'vitest' {
   }
 }
 
+/** The demo shop, loaded once: whoever needs one of its own begins from a copy. */
+const TEMPLATE = 'demo_shop';
+
+/** A database of its own with the demo shop in it, made anew. */
+export async function demoDatabase(name: string): Promise<string> {
+  return ensureDatabase(await startCluster('test-postgres'), name, true, TEMPLATE);
+}
+
 /** A cluster of the tests' own, a database made anew with the demo shop in it. `DATABASE_URL` is left alone. */
 export default async function setup(project: TestProject): Promise<() => void> {
   const cluster = await startCluster('test-postgres');
-  const url = await ensureDatabase(cluster, 'integration', true);
-  await prepareDatabase(url);
-  project.provide('databaseUrl', url);
+  await prepareDatabase(await ensureDatabase(cluster, TEMPLATE, true));
+  project.provide('databaseUrl', await demoDatabase('integration'));
   return () => cluster.stop();
 }
