@@ -1,6 +1,7 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
+import AstroPWA from '@vite-pwa/astro';
 import { defineConfig } from 'astro/config';
 
 export default defineConfig({
@@ -8,7 +9,32 @@ export default defineConfig({
   publicDir: './web/public',
   output: 'server',
   adapter: node({ mode: 'standalone' }),
-  integrations: [react()],
+  integrations: [
+    react(),
+    AstroPWA({
+      // Its own worker (web/offline), so that all leaves of a job are kept as one page.
+      strategies: 'injectManifest',
+      srcDir: 'web/offline',
+      filename: 'worker.ts',
+      // Offered, never forced in the middle of a job.
+      registerType: 'prompt',
+      injectRegister: null,
+      injectManifest: {
+        globPatterns: ['**/*.{js,css,woff2,svg}'],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+      },
+      manifest: {
+        name: 'Vexlo',
+        short_name: 'Vexlo',
+        description: 'Lift heights, tires and wheels: what meets what',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#f4f2ec',
+        theme_color: '#f4f2ec',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+    }),
+  ],
   devToolbar: { enabled: false },
   // The middleware looks where a change comes from, whatever its content type, and refuses in the one shape.
   security: { checkOrigin: false, allowedDomains: [{ hostname: '127.0.0.1' }, { hostname: 'localhost' }] },

@@ -1,4 +1,5 @@
 /// <reference types="astro/client" />
+/// <reference types="vite-plugin-pwa/client" />
 
 import type { Context } from '../server/context';
 

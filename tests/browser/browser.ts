@@ -46,10 +46,17 @@ export function sharedBrowser(): Promise<Browser> {
   return shared.vexloBrowser;
 }
 
-/** A headless Chromium with a page of exactly 1280 × 800, and its own folder for what it leaves behind. */
-export async function openBrowser(): Promise<Browser> {
+/** A folder for what a browser leaves behind. */
+export function browserFolder(): string {
   mkdirSync(SCRATCH, { recursive: true });
-  const folder = mkdtempSync(join(SCRATCH, 'run-'));
+  return mkdtempSync(join(SCRATCH, 'run-'));
+}
+
+/**
+ * A headless Chromium with a page of exactly 1280 × 800, and its own folder for what it leaves behind. Pages are kept for a time
+ * without a connection only where that is tested: elsewhere each test’s server is new, and all its files would be fetched for nothing.
+ */
+export async function openBrowser(folder = browserFolder(), keeping = false): Promise<Browser> {
   process.env['TMPDIR'] = folder;
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
@@ -106,6 +113,10 @@ export async function openBrowser(): Promise<Browser> {
     deviceScaleFactor: 1,
     mobile: false,
   });
+  if (!keeping)
+    await devtools('Page.addScriptToEvaluateOnNewDocument', {
+      source: 'delete Navigator.prototype.serviceWorker',
+    });
   await devtools('Page.addScriptToEvaluateOnNewDocument', {
     // Notices go by themselves: what was said is kept for those who come late.
     source: `window.notices = [];
@@ -177,7 +188,7 @@ export async function openBrowser(): Promise<Browser> {
     },
     close: async () => {
       await driver.quit();
-      rmSync(folder, { recursive: true, force: true });
+      if (!keeping) rmSync(folder, { recursive: true, force: true });
     },
   };
 }

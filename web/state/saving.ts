@@ -22,6 +22,7 @@ import {
   type Doc,
 } from './store';
 import { send, type Answer } from './apiClient';
+import { keepSoon } from '../offline/keep';
 
 const PAUSE_MS = 500;
 const RETRY_MS = [1000, 2000, 4000, 8000, 15_000];
@@ -114,7 +115,10 @@ async function saveOnce(doc: Doc): Promise<void> {
   }
   const now = current(doc.subject, doc.id);
   if (now && dirty(now)) schedule(now, PAUSE_MS);
-  else if (!allDocs().some(dirty)) $save.set({ kind: 'saved', at: clockNow().toISOString() });
+  else if (!allDocs().some(dirty)) {
+    $save.set({ kind: 'saved', at: clockNow().toISOString() });
+    keepSoon();
+  }
 }
 
 async function save(subject: Doc['subject'], id: number): Promise<void> {

@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { format } from 'date-fns';
+import { NOT_KEPT } from '../../offline/keep';
 import { $save } from '../../state/store';
 
 /** Where what was typed stands: stored, on its way, or kept on this device until the connection is back. */
@@ -20,6 +21,11 @@ export function SaveMark() {
       role="status"
       data-testid="save-state"
       data-state={save.kind}
+      title={
+        save.kind === 'offline'
+          ? (NOT_KEPT ?? 'This job opens again without a connection; what is changed waits here.')
+          : undefined
+      }
       className={loud ? 'bg-ink text-sheet px-2 py-0.5 font-semibold' : 'text-graphite text-[0.9rem]'}
     >
       {words}

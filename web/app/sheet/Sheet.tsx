@@ -3,6 +3,8 @@ import { useDeferredValue, useEffect, useState } from 'react';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
+import { toast } from 'sonner';
+import { $newVersion } from '../../offline/page';
 import { Toasts } from '../../ui/page';
 import { bounded } from '../../ui/Boundary';
 import { LEAVES, loadFirst, WHOLE_SET, type Front } from './leaves';
@@ -17,7 +19,13 @@ import { startSaving, hydrate } from '../../state/saving';
 import { $activeId, $build, $pose, $shop, $theme, $units } from '../../state/store';
 
 // Drawn first with what it shows already there, on the server as on the page.
-await loadFirst(import.meta.env.SSR ? undefined : location.pathname);
+// A page that was kept on the device may be that of another leaf than the address asks for: both are.
+if (!import.meta.env.SSR)
+  await loadFirst(
+    location.pathname,
+    document.querySelector<HTMLElement>('[data-leaf]:not([hidden])')?.dataset['leaf'],
+  );
+else await loadFirst(undefined);
 
 type Props = {
   data: SheetData;
@@ -76,9 +84,23 @@ function SheetIsland(props: Props) {
         <Cautions />
       </main>
       <HelpDialog />
+      <NewVersion />
       <Toasts />
     </>
   );
+}
+
+/** Offers a newer version of the application; a job goes on with the one that it was opened with until somebody takes it. */
+function NewVersion() {
+  const take = useStore($newVersion);
+  useEffect(() => {
+    if (take)
+      toast('A newer version of Vexlo is ready.', {
+        duration: Infinity,
+        action: { label: 'Load it', onClick: take },
+      });
+  }, [take]);
+  return null;
 }
 
 function Cautions() {

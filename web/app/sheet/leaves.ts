@@ -108,9 +108,11 @@ export function loadLeaf(id: LeafId): Promise<void> {
 export const stationOf = (id: LeafId): Station | undefined => loaded.get(id);
 
 /** Everything that has to be there before a page is drawn first: on the server all, on the page the leaf of its address. */
-export async function loadFirst(path: string | undefined): Promise<void> {
+export async function loadFirst(path: string | undefined, shown?: string): Promise<void> {
   const front = path?.split('/')[3];
-  const needed = LEAVES.filter(({ id }) => path === undefined || front === WHOLE_SET || id === front);
+  const needed = LEAVES.filter(
+    ({ id }) => path === undefined || front === WHOLE_SET || id === front || id === shown,
+  );
   // One that does not arrive says so in its own place.
   await Promise.allSettled(needed.map(({ id }) => loadLeaf(id)));
 }

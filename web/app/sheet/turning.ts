@@ -49,6 +49,8 @@ export function followAddress(): () => void {
     if (isFront(leaf) && leaf !== $front.get()) show(leaf);
   };
   addEventListener('popstate', back);
+  // Kept on the device, a page may have been of another leaf.
+  back();
   const stop = $activeId.listen(() => history.replaceState(null, '', addressOf($front.get())));
   const others = setTimeout(() => LEAVES.forEach(({ id }) => void loadLeaf(id).catch(() => undefined)), 400);
   return () => {

@@ -1,0 +1,102 @@
+import { rmSync } from 'node:fs';
+import { By, Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
+import { serve, type Server } from '../../command/serve';
+import { connect, type Connection } from '../../data/client';
+import { stageById } from '../../data/documents';
+import { jobLines } from '../../server/jobs';
+import { browserFolder, openBrowser, type Browser } from './browser';
+import { TEMPLATE } from './setup';
+
+/** A browser of its own that keeps pages, and a server that goes away: the cable that is cut is the server's. */
+let browser: Browser;
+let server: Server | undefined;
+let connection: Connection;
+let url = '';
+let port = 0;
+const folder = browserFolder();
+const start = async (): Promise<void> => {
+  server = await serve(url, '127.0.0.1', port);
+};
+const cut = async (): Promise<void> => {
+  await server?.stop();
+  server = undefined;
+};
+beforeAll(async () => {
+  url = await ensureDatabase(await startCluster('browser-postgres'), 'offline', true, TEMPLATE);
+  connection = connect(url);
+  port = (await freePort()) ?? 0;
+  await start();
+  browser = await openBrowser(folder, true);
+});
+afterAll(async () => {
+  await browser.close();
+  await cut();
+  await connection.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const address = (path: string): string => `http://127.0.0.1:${port}${path}`;
+const ready = async (): Promise<void> => {
+  await browser.eventually(
+    () => browser.driver.executeScript('return document.documentElement.dataset.ready'),
+    (is) => is === 'true',
+    'the page can be used',
+  );
+};
+const kept = (): Promise<string[]> =>
+  browser.driver.executeAsyncScript<string[]>(`
+    const done = arguments[0];
+    caches.open('vexlo-pages').then((pages) => pages.keys()).then((keys) => done(keys.map((one) => new URL(one.url).pathname)));
+  `);
+const offset = async (): Promise<string | null> =>
+  (await browser.find('[data-path="package.wheel.offsetMm"]')).getAttribute('value');
+const typeOffset = async (mm: string): Promise<void> =>
+  (await browser.find('[data-path="package.wheel.offsetMm"]')).sendKeys(
+    Key.chord(Key.CONTROL, 'a'),
+    mm,
+    Key.ENTER,
+  );
+const state = async (): Promise<string | null> =>
+  (await browser.find('[data-testid="save-state"]')).getAttribute('data-state');
+
+test('a job that was opened once opens without a connection, on another leaf and after the browser began anew; what was changed waits, then stands once', async () => {
+  const line = (await jobLines(connection.database)).find(({ customer }) => customer?.includes('Dunmarrow'));
+  const stageId = line?.stages[1]?.id ?? 0;
+  const job = line?.id ?? 0;
+  await browser.driver.get(address(`/jobs/${job}/fit?stage=${stageId}`));
+  await ready();
+  await browser.eventually(kept, (paths) => paths.includes(`/jobs/${job}`), 'the job is kept on the device');
+  const before = (await stageById(connection.database, stageId))?.version;
+
+  await cut();
+  // Another leaf than the one that was opened, by its address.
+  await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
+  await ready();
+  await browser.find('#package');
+  await typeOffset('-14');
+  await browser.eventually(state, (is) => is === 'offline', 'it says that there is no connection');
+  expect(await browser.text('[data-testid="save-state"]')).toContain('kept on this device');
+  await browser.driver.navigate().refresh();
+  await ready();
+  expect(await offset()).toBe('-14');
+
+  await browser.close();
+  browser = await openBrowser(folder, true);
+  await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
+  await ready();
+  expect(await offset()).toBe('-14');
+  // What needs the server says so.
+  await (await browser.driver.findElement(By.xpath('//button[contains(., "Stage")]'))).click();
+  await browser.eventually(browser.notices, (said) => said.join().includes('No connection'), 'it is told');
+
+  await start();
+  await browser.eventually(state, (is) => is === 'saved', 'it is stored when the connection is back');
+  const after = await browser.eventually(
+    () => stageById(connection.database, stageId),
+    (row) => row?.version === (before ?? 0) + 1,
+    'it is stored once',
+  );
+  expect((after?.document as { package: { wheel: { offsetMm: number } } }).package.wheel.offsetMm).toBe(-14);
+});

@@ -1,0 +1,21 @@
+import { atom } from 'nanostores';
+import { registerSW } from 'virtual:pwa-register';
+import { keepSoon, NOT_KEPT } from './keep';
+
+/** Takes the newer version that is ready, by loading the page anew; null while there is none. Nothing is taken unasked. */
+export const $newVersion = atom<(() => void) | null>(null);
+
+const AFTER_MS = 2500;
+/** Begins keeping: asks for the worker that does it, and keeps this page with it. */
+export function startKeeping(): void {
+  if (NOT_KEPT !== null || import.meta.env.DEV) return;
+  // After the page is drawn and at rest: what is kept is fetched in full.
+  setTimeout(() => {
+    const take = registerSW({
+      immediate: true,
+      onNeedRefresh: () => $newVersion.set(() => void take(true)),
+    });
+  }, AFTER_MS);
+  void navigator.serviceWorker.ready.then(keepSoon);
+  navigator.serviceWorker.addEventListener('controllerchange', keepSoon);
+}
