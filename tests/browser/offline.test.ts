@@ -5,6 +5,7 @@ import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
 import { stageById } from '../../data/documents';
+import { logOfJob } from '../../data/log';
 import { jobLines } from '../../server/jobs';
 import { browserFolder, openBrowser, type Browser } from './browser';
 import { TEMPLATE } from './setup';
@@ -48,7 +49,8 @@ const ready = async (): Promise<void> => {
 const kept = (): Promise<string[]> =>
   browser.driver.executeAsyncScript<string[]>(`
     const done = arguments[0];
-    caches.open('vexlo-pages').then((pages) => pages.keys()).then((keys) => done(keys.map((one) => new URL(one.url).pathname)));
+    Promise.all(['vexlo-pages', 'vexlo-answers'].map((name) => caches.open(name).then((cache) => cache.keys())))
+      .then((keys) => done(keys.flat().map((one) => new URL(one.url).pathname)));
   `);
 const offset = async (): Promise<string | null> =>
   (await browser.find('[data-path="package.wheel.offsetMm"]')).getAttribute('value');
@@ -67,7 +69,11 @@ test('a job that was opened once opens without a connection, on another leaf and
   const job = line?.id ?? 0;
   await browser.driver.get(address(`/jobs/${job}/fit?stage=${stageId}`));
   await ready();
-  await browser.eventually(kept, (paths) => paths.includes(`/jobs/${job}`), 'the job is kept on the device');
+  await browser.eventually(
+    kept,
+    (paths) => [`/jobs/${job}`, `/api/jobs/${job}/log`].every((path) => paths.includes(path)),
+    'the job and its log are kept on the device',
+  );
   const before = (await stageById(connection.database, stageId))?.version;
 
   await cut();
@@ -87,12 +93,30 @@ test('a job that was opened once opens without a connection, on another leaf and
   await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
   await ready();
   expect(await offset()).toBe('-14');
+  // A log entry waits beside it, on a leaf that was never turned to with a connection.
+  await browser.driver.get(address(`/jobs/${job}/log?stage=${stageId}`));
+  await ready();
+  const gap = await browser.driver.findElement(
+    By.xpath('//*[@data-testid="test-fit"]//label[starts-with(normalize-space(.), "Gap")]//input'),
+  );
+  await gap.sendKeys('6');
+  await (await browser.driver.findElement(By.xpath('//button[contains(., "Write the gap down")]'))).click();
+  await browser.eventually(
+    () => browser.text('[data-testid="log-waiting"]'),
+    (words) => words.includes('1 entry waits'),
+    'the entry waits',
+  );
   // What needs the server says so.
   await (await browser.driver.findElement(By.xpath('//button[contains(., "Stage")]'))).click();
   await browser.eventually(browser.notices, (said) => said.join().includes('No connection'), 'it is told');
 
   await start();
   await browser.eventually(state, (is) => is === 'saved', 'it is stored when the connection is back');
+  await browser.eventually(
+    async () => (await logOfJob(connection.database, job)).filter(({ kind }) => kind === 'test-fit').length,
+    (count) => count === 1,
+    'the entry stands once',
+  );
   const after = await browser.eventually(
     () => stageById(connection.database, stageId),
     (row) => row?.version === (before ?? 0) + 1,

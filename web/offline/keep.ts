@@ -4,22 +4,29 @@ export const NOT_KEPT: string | null =
     ? null
     : 'This address is no secure one: without a connection only a page that is open goes on. Over https, or on this machine itself, jobs that were opened stay readable.';
 
-/** Has this page kept as it is on the server now, and what it asked for on the way. */
-async function keepPage(): Promise<void> {
+/** What the leaves of a job ask for when they are turned to: kept with its page, so that one that never was opens too. */
+const ASKED = ['log', 'quotes', 'parts', 'offers'] as const;
+
+const jobHere = (): string | undefined => /^\/jobs\/(\d+)/.exec(location.pathname)?.[1];
+
+/** Has addresses kept as they are on the server now: asked for through the worker, which keeps what it sees. */
+async function keep(addresses: readonly string[]): Promise<void> {
   if (!navigator.serviceWorker.controller) return;
-  const asked = performance
-    .getEntriesByType('resource')
-    .filter((one) => (one as PerformanceResourceTiming).initiatorType === 'fetch')
-    .map(({ name }) => name)
-    .filter((name) => /\/api\/jobs\/\d+\/[a-z-]+$/.test(new URL(name).pathname));
-  await Promise.allSettled([location.href, ...new Set(asked)].map((address) => fetch(address)));
+  await Promise.allSettled(addresses.map((address) => fetch(address)));
+}
+
+/** Keeps this page, and where it is a job’s all that its leaves ask for. */
+export function keepAll(): void {
+  const job = jobHere();
+  const asked = job === undefined ? [] : [...ASKED.map((one) => `/api/jobs/${job}/${one}`), '/api/catalog'];
+  void keep([location.href, ...asked]);
 }
 
 const SOON_MS = 1500;
 let soon: ReturnType<typeof setTimeout> | undefined;
-/** The same a moment later, once for many askers: after what was changed is stored. */
+/** Keeps a job’s page anew a moment after what was changed is stored; once for many changes. */
 export function keepSoon(): void {
   if (NOT_KEPT !== null || import.meta.env.DEV) return;
   clearTimeout(soon);
-  soon = setTimeout(() => void keepPage().catch(() => undefined), SOON_MS);
+  soon = setTimeout(() => void keep([location.href]), SOON_MS);
 }

@@ -1,6 +1,6 @@
 import { atom } from 'nanostores';
 import { registerSW } from 'virtual:pwa-register';
-import { keepSoon, NOT_KEPT } from './keep';
+import { keepAll, NOT_KEPT } from './keep';
 
 /** Takes the newer version that is ready, by loading the page anew; null while there is none. Nothing is taken unasked. */
 export const $newVersion = atom<(() => void) | null>(null);
@@ -16,6 +16,6 @@ export function startKeeping(): void {
       onNeedRefresh: () => $newVersion.set(() => void take(true)),
     });
   }, AFTER_MS);
-  void navigator.serviceWorker.ready.then(keepSoon);
-  navigator.serviceWorker.addEventListener('controllerchange', keepSoon);
+  void navigator.serviceWorker.ready.then(keepAll);
+  navigator.serviceWorker.addEventListener('controllerchange', keepAll);
 }
