@@ -3,7 +3,9 @@ import { deriveFigures } from '../figures';
 import { G } from '../load/masses';
 import { travelOf } from '../vehicle/travel';
 import { decidingLeast, fitOf, type Fit } from './fit';
-import { sweepCorner, sweepInputOf } from './corner';
+import { poseView } from './contact';
+import { cutDepths, sweepCorner, sweepInputOf } from './corner';
+import { decidingProfile } from './profile';
 import { type Package } from '../format/package';
 
 /** One way in which the vehicle may be loaded, and what that does to each axle. */
@@ -12,7 +14,15 @@ export type LoadCase = {
   sagMm: Record<AxleName, number>;
   /** Whether its sag was worked out from spring rate and rating, not measured. */
   estimate: boolean;
-  fit: Record<AxleName, Pick<Fit, 'grade' | 'leastClearanceMm' | 'at'>>;
+  fit: Record<AxleName, LoadFit>;
+};
+
+/** What a load changes at an axle: the gaps as it stands, straight and at full lock, the lock that is free there, and the least of the zone. */
+export type LoadFit = Pick<Fit, 'grade' | 'leastClearanceMm' | 'at'> & {
+  standingMm: number;
+  /** Left out for an unsteered axle, as is the lock. */
+  fullLockMm?: number;
+  usableLockDeg?: number;
 };
 
 /** Sag in mm at the axle's rating: what may still be put on one wheel over its spring's rate; undefined where unknown. */
@@ -43,13 +53,27 @@ export function loadCases(build: Build): LoadCase[] {
     const at = { front: within(build, 'front', sag('front')), rear: within(build, 'rear', sag('rear')) };
     const pack: Package = { ...build.package, sagMm: at };
     const [front, rear] = AXLES.map((axle) => {
-      const fit = fitOf(
-        sweepCorner(sweepInputOf({ ...build, package: pack }, axle)),
-        { ...build, package: pack },
-        figures,
-      );
+      const loaded = { ...build, package: pack };
+      const corner = sweepCorner(sweepInputOf(loaded, axle));
+      const fit = fitOf(corner, loaded, figures);
       const { leastClearanceMm, at: where } = decidingLeast(fit, build.use);
-      return { grade: fit.grade, leastClearanceMm, at: where };
+      const cut = cutDepths(corner.corner.obstacles, pack.cuts);
+      const profile = decidingProfile(pack, build.use);
+      const gapAt = (lockDeg: number): number =>
+        poseView(corner, profile, cut, lockDeg, 0).nearest.clearanceMm;
+      const { steering } = corner;
+      return {
+        grade: fit.grade,
+        leastClearanceMm,
+        at: where,
+        standingMm: gapAt(0),
+        ...(steering
+          ? {
+              fullLockMm: Math.min(gapAt(steering.lockInsideDeg), gapAt(-steering.lockOutsideDeg)),
+              usableLockDeg: fit.usableLockDeg.inside,
+            }
+          : {}),
+      };
     });
     return { id, sagMm: at, estimate, fit: { front: front!, rear: rear! } };
   };

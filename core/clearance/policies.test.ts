@@ -187,6 +187,13 @@ describe('loads in one view', () => {
   test('empty, half and laden, and each is what assess says of it', () => {
     const build = demoBuild('holloway-2-tires-and-lift');
     const cases = loadCases(build);
+    for (const { fit } of cases)
+      for (const axle of ['front', 'rear'] as const) {
+        // Standing is a pose of every zone: no gap there is under the least of all.
+        expect(fit[axle].standingMm).toBeGreaterThanOrEqual(fit[axle].leastClearanceMm - 0.1);
+        expect(fit[axle].fullLockMm === undefined).toBe(!build.vehicle.corners[axle].steering);
+        expect(fit[axle].usableLockDeg === undefined).toBe(!build.vehicle.corners[axle].steering);
+      }
     expect(cases.map(({ id }) => id).slice(0, 3)).toEqual(['empty', 'half', 'laden']);
     for (const { sagMm, fit } of cases) {
       const { front: f, rear } = assess({ ...build, package: { ...build.package, sagMm } }).fit;

@@ -147,19 +147,13 @@ test('a drive, fitted', async () => {
   await picture('roadlog');
 });
 
-test('what would free it', async () => {
-  await bench().openStage('Tarn Holloway', 2);
-  const cures = await bench().find('[data-testid="cures"]');
-  // Which tires do is worked out when it is looked at.
-  await bench().find('[data-testid="cure-pane"]');
-  await bench().driver.executeScript('document.querySelector("[data-testid=cure-pane]").scrollIntoView()');
-  await bench().find('[data-testid="region-chart"] svg');
-  await bench().driver.executeScript(
-    'arguments[0].scrollIntoView(); scrollBy(0, -110); document.activeElement.blur()',
-    cures,
-  );
-  await bench().driver.sleep(1500);
-  await picture('cures');
+test('the corner in space', async () => {
+  const { driver, openStage, find } = bench();
+  await openStage('Dunmarrow', 2);
+  await (await driver.findElement(By.xpath('//label[normalize-space(.)="In space"]'))).click();
+  await find('[data-testid="space-canvas"]:not([data-inked=""])');
+  await show('fit');
+  await picture('space');
 });
 
 const label = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"]`);

@@ -187,6 +187,12 @@ export function ElevationDrawing({
           <Mark key={change.what} change={change} place={place} ends={[fromMm, toMm]} units={units} />
         ))}
       </svg>
+      {/* Where the drawing is too small for its own words. */}
+      <ul className="text-[0.9rem] sm:hidden">
+        {words.map((one) => (
+          <li key={one}>{one}</li>
+        ))}
+      </ul>
       <figcaption className="text-graphite text-[0.85rem]">
         Dash-dot: as delivered. {estimatedWords(elevation, kind)} Heights are entered under Load, ground.
       </figcaption>

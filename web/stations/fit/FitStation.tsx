@@ -175,7 +175,7 @@ function Legend() {
         <i className={swatch} style={{ background: hatching }} />
         never cut
       </span>
-      <span>white: free in every pose of the zone</span>
+      <span>empty: free in every pose of the zone</span>
     </p>
   );
 }

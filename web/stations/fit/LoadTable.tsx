@@ -1,11 +1,12 @@
 import { useStore } from '@nanostores/react';
-import { memo } from 'react';
-import { AXLES, type Build } from '../../../core/format/build';
+import { Fragment, memo } from 'react';
+import { AXLES, type AxleName, type Build } from '../../../core/format/build';
 import type { LoadCase } from '../../../core/clearance/loadCases';
 import { showRounded } from '../../../core/units/quantity';
 import { labelOf } from '../../../core/verdict';
 import { GradeMark } from '../../drawings/GradeMark';
 import { RIDE_SPREAD_MM } from '../../../core/clearance/spread';
+import { AXLE_WORDS } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
@@ -19,6 +20,15 @@ const CASES: Record<LoadCase['id'], string> = {
   rated: 'At the axle ratings',
 };
 
+const steers = (cases: readonly LoadCase[], axle: AxleName): boolean =>
+  cases.some(({ fit }) => fit[axle].fullLockMm !== undefined);
+
+/** A figure that is strong where it is another than that of the empty vehicle, and quiet where it is the same. */
+function Differs({ words, from }: { words: string; from: string | undefined }) {
+  const same = words === from;
+  return <td className={`px-2 ${same ? 'text-graphite' : 'font-semibold'}`}>{words}</td>;
+}
+
 /** The same package under each load, both axles in one view. */
 export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
   const units = useStore($units);
@@ -28,7 +38,7 @@ export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
   return (
     <div className="mt-3" ref={pane} data-testid="load-cases">
       <div className="flex items-end justify-between gap-4">
-        <h3 className="caption">Under load: least gap in the zone</h3>
+        <h3 className="caption">Under load: what changes against the empty vehicle</h3>
         <div className="w-44">
           <NumberField
             label="Ride height sure to ±"
@@ -47,9 +57,12 @@ export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
             <tr className="caption border-ink border-b text-left">
               <th className="py-1">Load</th>
               {AXLES.map((one) => (
-                <th key={one} className="px-2">
-                  {one === 'front' ? 'Front' : 'Rear'}
-                </th>
+                <Fragment key={one}>
+                  <th className="px-2">{AXLE_WORDS[one]}, standing</th>
+                  {steers(cases, one) && <th className="px-2">at full lock</th>}
+                  {steers(cases, one) && <th className="px-2">lock free inside</th>}
+                  <th className="px-2">least in the zone</th>
+                </Fragment>
               ))}
             </tr>
           </thead>
@@ -64,15 +77,38 @@ export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
                     sits {say(sagMm.front)} · {say(sagMm.rear)} down
                   </span>
                 </td>
-                {AXLES.map((one) => (
-                  <td key={one} className="px-2">
-                    <GradeMark grade={fit[one].grade} size={15} /> {say(fit[one].leastClearanceMm)}
-                    <br />
-                    <span className="text-graphite text-[0.8rem]">
-                      {labelOf(build, one, fit[one].at.obstacle)}
-                    </span>
-                  </td>
-                ))}
+                {AXLES.map((one) => {
+                  const first = cases[0]?.fit[one];
+                  const { standingMm, fullLockMm, usableLockDeg, grade, leastClearanceMm, at } = fit[one];
+                  return (
+                    <Fragment key={one}>
+                      <Differs words={say(standingMm)} from={first && say(first.standingMm)} />
+                      {fullLockMm !== undefined && (
+                        <Differs
+                          words={say(fullLockMm)}
+                          from={first?.fullLockMm === undefined ? undefined : say(first.fullLockMm)}
+                        />
+                      )}
+                      {usableLockDeg !== undefined && (
+                        <Differs
+                          words={`${usableLockDeg.toFixed(1)}°`}
+                          from={
+                            first?.usableLockDeg === undefined
+                              ? undefined
+                              : `${first.usableLockDeg.toFixed(1)}°`
+                          }
+                        />
+                      )}
+                      <td className="px-2">
+                        <GradeMark grade={grade} size={15} /> {say(leastClearanceMm)}
+                        <br />
+                        <span className="text-graphite text-[0.8rem]">
+                          {labelOf(build, one, at.obstacle)}
+                        </span>
+                      </td>
+                    </Fragment>
+                  );
+                })}
               </tr>
             ))}
           </tbody>
