@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { drivenBuild } from '../../tests/driven';
-import { mostOverKmh, speedometerOf } from './speedometer';
+import { wordingText } from '../wording';
+import { dialSaidOnce, mostOverKmh, speedometerOf } from './speedometer';
 
 /** The demo tire's diameter changed by a share, on a dial that reads true as delivered. */
 const dial = (share: number, overreadPct = 0) => {
@@ -28,6 +29,17 @@ describe('UN Regulation 39', () => {
     expect(dial(limit + 0.002).checks[0]?.status).toBe('pass');
     expect(dial(limit - 0.002).checks[0]?.status).toBe('fail');
     expect(mostOverKmh(100)).toBe(14);
+  });
+  test('what holds at all three speeds is said once, at the worst of them, and the others are named', () => {
+    const [said, ...more] = dialSaidOnce(dial(1.04).checks);
+    expect(more).toEqual([]);
+    expect(said?.id).toBe('speedometer-120');
+    expect(wordingText(said?.message ?? '', 'metric')).toMatch(
+      /At 120 km\/h.*So it is at 40 km\/h and 80 km\/h\.$/,
+    );
+    // Where it fails at one speed alone, the others stand beside it.
+    const mixed = dial(36 / 44 - 0.002).checks;
+    expect(dialSaidOnce(mixed)).toHaveLength(new Set(mixed.map(({ status }) => status)).size);
   });
   test('what the dial over-reads as delivered makes room for a taller tire', () =>
     expect(dial(1.04, 5).checks.every(({ status }) => status === 'pass')).toBe(true));

@@ -2,6 +2,7 @@ import { inKmh, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { deriveFigures, type Figures } from '../figures';
+import { grouped } from '../grouped';
 
 export type Speedometer = {
   /** Indicated over true, per cent of true: positive, it shows more than is driven. */
@@ -71,4 +72,24 @@ export function speedometerOf(build: Build, figures = deriveFigures(build)): Spe
     odometerErrorPct: (1 / driven - 1) * 100,
     checks,
   };
+}
+
+/**
+ * The checks of a dial as they are read: a verdict that holds at several speeds is said once, at the speed where it is worst, and the
+ * others are named after it.
+ */
+export function dialSaidOnce(checks: readonly Check[]): Check[] {
+  const speed = ({ id }: Check): number => Number(id.replace('speedometer-', ''));
+  const far = ({ value = 0, limit = 0 }: Check): number => (value < 0 ? -value : value - limit);
+  return [...grouped(checks, ({ status }) => status).values()].map((group) => {
+    const worst = group.reduce((most, one) => (far(one) > far(most) ? one : most));
+    const others = group.filter((one) => one !== worst).map(speed);
+    const [first, second] = others;
+    if (first === undefined) return worst;
+    const message =
+      second === undefined
+        ? say`${worst.message} So it is at ${inKmh(first)}.`
+        : say`${worst.message} So it is at ${inKmh(first)} and ${inKmh(second)}.`;
+    return { ...worst, message };
+  });
 }

@@ -30,3 +30,17 @@ describe('a vehicle to begin with', () => {
     expect(said).toContain('trackMm: 12 is out of range; give 800 to 3500 mm');
   });
 });
+
+test('what may be cut is what was said by material, nothing where nothing was said, and never what is never cut', () => {
+  const said = { liner: 25, plastic: 30, sheet: 8, seam: 0 };
+  const corners = (mayCutMm?: typeof said) =>
+    Object.values(starterFile({ ...START, ...(mayCutMm ? { mayCutMm } : {}) }).vehicle.corners).flatMap(
+      ({ obstacles }) => obstacles,
+    );
+  for (const { material, cutMm } of corners(said))
+    expect(cutMm).toBe(material in said ? said[material as keyof typeof said] : 0);
+  expect(new Set(corners(said).map(({ material }) => material)).size).toBeGreaterThan(5);
+  for (const { cutMm } of corners()) expect(cutMm).toBe(0);
+  expect(readBuild(starterFile({ ...START, mayCutMm: said })).ok).toBe(true);
+  expect(starterSchema.safeParse({ ...START, mayCutMm: { structure: 5 } }).success).toBe(false);
+});

@@ -12,6 +12,7 @@ import { Field } from '../../ui/Field';
 import { CheckList } from '../package/CheckList';
 import { changeStage, setVehicle } from '../../state/edits';
 import { $units } from '../../state/store';
+import { dialSaidOnce } from '../../../core/driveline/speedometer';
 
 /** What the dial shows and what it should: table, chart, regulation, drift, and the figure to set it to. */
 export function SpeedometerPanel({ build, assessment }: { build: Build; assessment: Assessment }) {
@@ -110,7 +111,7 @@ export function SpeedometerPanel({ build, assessment }: { build: Build; assessme
               {correction.worn.source === 'estimate' && ' (estimate: tread depth by its pattern)'}.
             </li>
           </ul>
-          <CheckList checks={speedometer.checks} />
+          <CheckList checks={dialSaidOnce(speedometer.checks)} />
         </div>
         <DialChart speedometer={speedometer} />
       </div>

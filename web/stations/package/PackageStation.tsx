@@ -15,6 +15,7 @@ import { PartsPanel } from './PartsPanel';
 import { TirePanel } from './TirePanel';
 import { useCatalog } from './useCatalog';
 import { WheelPanel } from './WheelPanel';
+import { dialSaidOnce } from '../../../core/driveline/speedometer';
 
 /** Tire, wheel, spacer and lift of the stage, and what changes against as delivered. */
 export function PackageStation({ build }: { build: Build }) {
@@ -81,7 +82,7 @@ export function PackageStation({ build }: { build: Build }) {
               checks={[
                 ...judged.assessment.wheel.checks,
                 ...judged.assessment.checks.filter(({ id }) => /^(ride-height|removed-|moved-)/.test(id)),
-                ...judged.assessment.speedometer.checks,
+                ...dialSaidOnce(judged.assessment.speedometer.checks),
               ]}
             />
           )}
