@@ -3,39 +3,10 @@ import { sweepCorner, sweepInputOf, type SweepCorner } from '../../core/clearanc
 import { POSE_STRIDE } from '../../core/clearance/poses';
 import { profileOf, type Profile } from '../../core/clearance/profile';
 import type { Cloud } from '../../core/scan/cloud';
+import { scannedWell } from '../../core/scan/madeUpScan';
 import { sweepScan, type PartMotion } from '../../core/scan/sweepScan';
 import { treeOf } from '../../core/scan/tree';
 import { tireSize } from '../../core/tire/size';
-
-/** A small fast generator, so that every run sees the same cloud (Park and Miller's minimal standard). */
-function randomOf(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 48271) % 2147483647) / 2147483647;
-}
-
-/** A wheel well as a scanner sees it: an arch with its liner and inner wall, a little rough, and a rail inside. */
-export function scannedWell(points: number): Cloud {
-  const random = randomOf(7);
-  const xyz = new Float32Array(points * 3);
-  const part = new Uint8Array(points);
-  for (let i = 0; i < points; i++) {
-    const rough = (random() - 0.5) * 1.5;
-    const angle = (random() - 0.5) * 3.9;
-    const which = random();
-    let y = 120 - 330 * random();
-    let r = 500 + rough;
-    if (which > 0.6) {
-      // The inner wall of the well, from the arch down: a bulged sheet.
-      r = 210 + 290 * random();
-      y = -250 + 20 * Math.sin(3 * angle) * Math.sin(r / 60) + rough;
-    }
-    xyz[i * 3] = r * Math.sin(angle);
-    xyz[i * 3 + 1] = y;
-    xyz[i * 3 + 2] = r * Math.cos(angle);
-    if (which > 0.9) part[i] = 1;
-  }
-  return { xyz, part };
-}
 
 type Found = { map: Float64Array; perPoint: Float64Array };
 const nothingFound = (poses: number, points: number): Found => ({

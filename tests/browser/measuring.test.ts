@@ -248,6 +248,13 @@ describe('a scan', () => {
     await openStage('Haldane Rook', 1, 'measure');
     await press(segment('Scan'));
     await find('[data-testid="scan-view"]');
+    // Without a scanner: one press shows what it is for.
+    await press(byWords('Try a made-up scan'));
+    await eventually(
+      () => text('[data-testid="scan-count"]'),
+      (words) => words.includes('30,000 points'),
+      'a made-up scan is read',
+    );
     await press(segment('m'));
     await driver.findElement(By.css('[aria-label^="Scan to read"]')).sendKeys(writeScan());
     await eventually(

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key, until } from 'selenium-webdriver';
 import { test } from 'vitest';
-import { scannedWell } from '../../command/bench/scan';
+import { scannedWell } from '../../core/scan/madeUpScan';
 import { SCRATCH } from './browser';
 import type { LeafId } from '../../web/app/sheet/leaves';
 import { useBench } from './bench';

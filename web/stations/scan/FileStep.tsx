@@ -12,15 +12,16 @@ const UNITS = [
   ['25.4', 'in'],
 ] as const;
 
+/** Enough to see a well in, and written out within a frame or two. */
+const MADE_UP_POINTS = 30_000;
+
 /** Step one: the file, its unit, and which side it was scanned on. */
 export function FileStep({ scan, side, setSide }: { scan: Scan; side: Side; setSide: (side: Side) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [perUnit, setPerUnit] = useKept<string>('scan.unit', '1');
   const { state, run, taken } = scan;
-  const read = async (file: File): Promise<void> => {
-    const answer = await run('Reading the scan', (api, progress) =>
-      api.read(file, Number(perUnit), progress),
-    );
+  const read = async (file: File, unit = Number(perUnit)): Promise<void> => {
+    const answer = await run('Reading the scan', (api, progress) => api.read(file, unit, progress));
     if (answer) await taken(answer.summary, { picks: PICK_NAMES.map(() => null), aligned: false, parts: [] });
   };
   return (
@@ -44,6 +45,17 @@ export function FileStep({ scan, side, setSide }: { scan: Scan; side: Side; setS
           if (file) void read(file);
         }}
       />
+      <Button
+        disabled={state.busy !== null}
+        title="An arch with liner and inner wall that nobody scanned: to try what a scan is for"
+        onClick={() =>
+          void import('../../../core/scan/madeUpScan').then(({ madeUpScanText }) =>
+            read(new File([madeUpScanText(MADE_UP_POINTS)], 'made-up-well.xyz'), 1),
+          )
+        }
+      >
+        Try a made-up scan
+      </Button>
       <Segments label="Unit" value={perUnit} options={UNITS} choose={setPerUnit} />
       <Segments
         label="Side"
