@@ -371,8 +371,17 @@ describe('papers', () => {
     expect(table?.rows.map(([label]) => label)).toEqual(expect.arrayContaining(['Tires', 'Tire diameter']));
     for (const [, before, after] of table?.rows ?? []) expect(before).not.toBe(after);
     const sketches = paper.blocks.flatMap((block) => (block.kind === 'sketches' ? block.items : []));
-    expect(sketches).toHaveLength(4);
+    expect(sketches).toHaveLength(5);
     const [before, after] = sketches;
+    // The whole vehicle from the side, as delivered dashed and as built bold, the built one higher at its roof.
+    const tops = (['dash', 'bold'] as const).map((weight) =>
+      Math.max(
+        ...(sketches[4]?.strokes ?? []).flatMap((stroke) =>
+          stroke.weight === weight ? stroke.points.map(([, z]) => z) : [],
+        ),
+      ),
+    );
+    expect((tops[1] ?? NaN) - (tops[0] ?? NaN)).toBeGreaterThan(60);
     expect([before?.from, before?.to]).toEqual([after?.from, after?.to]);
     const round = after?.strokes.find(({ weight, points }) => weight === 'bold' && points.length === 73);
     const heights = round?.points.map(([, z]) => z) ?? [];
