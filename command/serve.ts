@@ -7,7 +7,7 @@ import { ROOT, stateFolder } from './paths';
 
 export type Server = { url: string; process: ChildProcess; stop: () => Promise<void> };
 
-const READY_MS = 20_000;
+const READY_MS = 120_000;
 
 /** Serves the built application and answers when it is reachable. */
 export async function serve(

@@ -42,7 +42,7 @@ export type Bench = Browser & {
   control: (key: string) => Promise<void>;
 };
 
-const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 60_000);
+const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 140_000);
 
 function benchOf(browser: Browser, address: string, database: Database): Bench {
   const { driver } = browser;

@@ -23,7 +23,7 @@ export type Browser = {
 };
 
 export const SCRATCH = join(import.meta.dirname, '..', '..', '.vexlo', 'browser');
-const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 60_000);
+const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 140_000);
 const MOST_TRIES = 20;
 
 /** Finds an element and does something with it; one that was drawn anew between the two is found once more. */

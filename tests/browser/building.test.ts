@@ -410,7 +410,7 @@ describe('papers', () => {
     expect(words).toMatch(/Camber\s+not stated/);
     await go(copy.replace(/^https?:\/\/[^/]+/, ''));
     expect(await text('[data-testid="paper"]')).toMatch(/Rear, as built[\s\S]*What it gains/);
-    expect(await driver.findElements(By.css('[data-testid="paper"] svg'))).toHaveLength(4);
+    expect(await driver.findElements(By.css('[data-testid="paper"] svg'))).toHaveLength(5);
     const size = await driver.executeAsyncScript<number>(
       `const done = arguments[1]; fetch(arguments[0]).then((r) => r.blob()).then((b) => done(b.type === 'application/pdf' ? b.size : 0))`,
       await driver.findElement(By.xpath('//a[.="PDF Letter"]')).getAttribute('href'),
