@@ -5,15 +5,7 @@ import { partWords } from './format/driveline';
 import { AXLES, type Build } from './format/build';
 import { RULE_KINDS } from './format/rules';
 import { stillToRead } from './measure/still';
-import type { Grade } from './clearance/grade';
-
-/** Grades as a person says them first. */
-const GRADE_LEADS: Readonly<Record<Grade, string>> = {
-  free: 'Free',
-  close: 'Close',
-  trim: 'Trim',
-  blocked: 'Blocked',
-};
+import { GRADE_WORDS } from './clearance/grade';
 
 const fails = (checks: readonly Check[]): boolean => checks.some(({ status }) => status === 'fail');
 
@@ -49,4 +41,4 @@ export function verdictTail(build: Build, assessment: Assessment): string[] {
 
 /** The verdict in a few words: the grade and all that goes with it, as `Free · estimated: 0 of 42 read · rule fails: lamps`. */
 export const verdictLead = (build: Build, assessment: Assessment): string =>
-  [GRADE_LEADS[assessment.grade], ...verdictTail(build, assessment)].join(' · ');
+  [GRADE_WORDS[assessment.grade], ...verdictTail(build, assessment)].join(' · ');

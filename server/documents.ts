@@ -4,7 +4,7 @@ import type { VehicleFile } from '../core/format/build';
 import { whole } from '../core/format/fields';
 import { changesBetween, type Json } from '../core/history/diff';
 import { changedVerdicts, type VerdictChange } from '../core/history/verdictChange';
-import { asDelivered } from '../core/vehicle/asDelivered';
+import { beside } from '../core/vehicle/asDelivered';
 import type { LogEntry } from '../core/format/log';
 import { changesSince } from '../data/changes';
 import { addToLog, entriesOfBatch } from '../data/log';
@@ -58,8 +58,7 @@ const vehicleResource: Resource<VehicleFile> = {
   load: vehicleById,
   store: async (db, id, version, document, { judge }) => {
     const followed = (await stagesOfVehicle(db, id)).map((stage) => {
-      const next: StageDocument =
-        stage.position === 0 ? { ...stage.document, package: asDelivered(document) } : stage.document;
+      const next: StageDocument = beside(document, stage.position, stage.document);
       return { stage, next };
     });
     const reads = judge(followed.map(({ next }) => ({ vehicle: document, document: next })));

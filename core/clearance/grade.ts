@@ -2,6 +2,14 @@
 export const GRADES = ['free', 'close', 'trim', 'blocked'] as const;
 export type Grade = (typeof GRADES)[number];
 
+/** A grade as a person says it. */
+export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
+  free: 'Free',
+  close: 'Close',
+  trim: 'Trim',
+  blocked: 'Blocked',
+};
+
 export function worstGrade(grades: readonly Grade[]): Grade {
   return GRADES[Math.max(0, ...grades.map((grade) => GRADES.indexOf(grade)))] ?? 'blocked';
 }

@@ -6,8 +6,8 @@ type MaterialRow = {
   /** In a sentence, after "is". */
   is: string;
   layer: Layer;
-  /** How it gives way and about how many hours that takes, an estimate; null for what is never cut. */
-  cut: { kind: 'tuck' | 'plastic' | 'fold' | 'metal'; hours: number } | null;
+  /** How it gives way, about how many hours that takes and how deep it goes as a rule: estimates; null for what is never cut. */
+  cut: { kind: 'tuck' | 'plastic' | 'fold' | 'metal'; hours: number; usualMm: number } | null;
   /** Soft: a tire may brush it, and nothing can be measured from it. */
   soft: boolean;
   /** What a typical place of such a part keeps to until it is measured: the tire's tread, its inner edge, or the rim. */
@@ -23,7 +23,7 @@ export const MATERIAL_TABLE = {
     words: 'soft liner',
     is: 'a soft liner',
     layer: 'movable',
-    cut: { kind: 'tuck', hours: 0.4 },
+    cut: { kind: 'tuck', hours: 0.4, usualMm: 25 },
     soft: true,
     keepsTo: 'tread',
   },
@@ -31,7 +31,7 @@ export const MATERIAL_TABLE = {
     words: 'plastic trim',
     is: 'plastic',
     layer: 'movable',
-    cut: { kind: 'plastic', hours: 0.7 },
+    cut: { kind: 'plastic', hours: 0.7, usualMm: 30 },
     soft: false,
     keepsTo: 'tread',
   },
@@ -39,7 +39,7 @@ export const MATERIAL_TABLE = {
     words: 'body sheet',
     is: 'body sheet',
     layer: 'metal',
-    cut: { kind: 'metal', hours: 3 },
+    cut: { kind: 'metal', hours: 3, usualMm: 8 },
     soft: false,
     keepsTo: 'tread',
   },
@@ -47,7 +47,7 @@ export const MATERIAL_TABLE = {
     words: 'welded seam',
     is: 'a welded seam',
     layer: 'metal',
-    cut: { kind: 'fold', hours: 2 },
+    cut: { kind: 'fold', hours: 2, usualMm: 12 },
     soft: false,
     keepsTo: 'tread',
   },
@@ -87,18 +87,11 @@ export const MATERIAL_TABLE = {
 
 export type Material = keyof typeof MATERIAL_TABLE;
 export const MATERIALS = Object.keys(MATERIAL_TABLE) as [Material, ...Material[]];
-/** Materials that may be cut at all, from the easiest on. */
-export const CUTTABLE = ['liner', 'plastic', 'sheet', 'seam'] as const satisfies readonly Material[];
-/** How much of each is cut or tucked away as a rule, mm. Estimates: the vehicle and the shop decide. */
-export const USUAL_CUT_MM: Readonly<Record<(typeof CUTTABLE)[number], number>> = {
-  liner: 25,
-  plastic: 30,
-  sheet: 8,
-  seam: 12,
-};
 /** What is known of a material. */
 export const materialOf = (material: Material): MaterialRow => MATERIAL_TABLE[material];
 export const isNeverCut = (material: Material): boolean => materialOf(material).cut === null;
+/** Materials that may be cut at all, from the easiest on. */
+export const CUTTABLE = MATERIALS.filter((material) => !isNeverCut(material));
 
 /** Parts of a vehicle that are treated as what they are, whatever they are called. */
 export const ROLES = ['lip', 'bumper', 'other'] as const;

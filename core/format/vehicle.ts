@@ -180,7 +180,8 @@ export type Corner = z.output<typeof cornerSchema>;
 
 const rating = within(0, 20_000, 'kg', true);
 
-const height = within(50, 4000, 'mm');
+const height = within(50, 3000, 'mm');
+const roof = within(50, 4000, 'mm');
 const overhang = within(100, 4000, 'mm');
 
 export const vehicleSchema = z.strictObject({
@@ -210,7 +211,7 @@ export const vehicleSchema = z.strictObject({
       bumperFront: height.optional(),
       bumperRear: height.optional(),
       /** The highest place of the roof, and the sill or step that a foot is set on to get in. */
-      roof: height.optional(),
+      roof: roof.optional(),
       step: height.optional(),
     })
     .optional(),

@@ -8,6 +8,15 @@ export const vecOf = (values: ArrayLike<number>): Vec => [
   values[2] ?? NaN,
 ];
 
+export const minus = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+export const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
+export const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+export const cross = (a: Vec, b: Vec): Vec => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+
 /** The middle of a box. */
 export const middleOf = (low: ArrayLike<number>, high: ArrayLike<number>): Vec =>
   vecOf([0, 1, 2].map((axis) => ((low[axis] ?? 0) + (high[axis] ?? 0)) / 2));

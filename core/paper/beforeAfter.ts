@@ -6,13 +6,7 @@ import { showRounded, type UnitSystem } from '../units/quantity';
 import { isThere, placedParts } from '../vehicle/parts';
 import { riseMm } from '../vehicle/rise';
 import { isNeverCut, roleOf } from '../format/materials';
-import type { Sketch, Stroke } from './paper';
-
-const circle = (z: number, radius: number): [number, number][] =>
-  Array.from({ length: 73 }, (_, i) => {
-    const angle = (i * 5 * Math.PI) / 180;
-    return [radius * Math.cos(angle), z + radius * Math.sin(angle)];
-  });
+import { circle, type Sketch, type Stroke } from './paper';
 
 /**
  * A well from the side at ride height, as delivered and as built, on one scale: x along the vehicle, forward to the
@@ -58,8 +52,8 @@ export function beforeAfter(build: Build, axle: AxleName, units: UnitSystem): [S
       highest,
       strokes: [
         ...lines,
-        { weight: 'bold' as const, points: circle(tireMm, tireMm) },
-        { weight: 'thin' as const, points: circle(tireMm, (rimIn * MM_PER_INCH) / 2) },
+        { weight: 'bold' as const, points: circle([0, tireMm], tireMm) },
+        { weight: 'thin' as const, points: circle([0, tireMm], (rimIn * MM_PER_INCH) / 2) },
       ],
       labels: [
         { at: [0, tireMm] as const, words: mm(tireMm * 2) },

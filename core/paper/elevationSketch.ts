@@ -1,28 +1,20 @@
 import type { Place } from '../vehicle/bodyShape';
-import type { Build } from '../format/build';
-import { AXLES } from '../format/build';
+import { AXLES, type Build } from '../format/build';
 import { elevationOf, type Standing } from '../vehicle/elevation';
 import { estimatedWords, heightWords } from '../vehicle/elevationWords';
 import type { UnitSystem } from '../units/quantity';
-import type { Block, Stroke } from './paper';
+import { circle, closed, type Block, type Stroke } from './paper';
 
 /** Forward to the right, as the wells beside it are drawn. */
 const across = ([behindMm, heightMm]: Place): readonly [number, number] => [-behindMm, heightMm];
-
-const ring = ([x, z]: Place, radius: number): Stroke['points'] =>
-  Array.from({ length: 49 }, (_, i) => {
-    const angle = (i * Math.PI) / 24;
-    return across([x + radius * Math.cos(angle), z + radius * Math.sin(angle)]);
-  });
 
 function strokesOf(
   { body, lines, bumpers, lips, wheels }: Standing,
   weight: Stroke['weight'],
   whole: boolean,
 ): Stroke[] {
-  const [first] = body;
   return [
-    { weight, points: [...body, ...(first ? [first] : [])].map(across) },
+    { weight, points: closed(body.map(across)) },
     ...[...bumpers, ...(whole ? lines : [])].map((line): Stroke => ({
       weight: weight === 'bold' ? 'thin' : weight,
       points: line.map(across),
@@ -31,8 +23,8 @@ function strokesOf(
     ...AXLES.flatMap((axle): Stroke[] => {
       const { at, radiusMm, rimMm } = wheels[axle];
       return [
-        { weight, points: ring(at, radiusMm) },
-        ...(whole ? [{ weight: 'thin' as const, points: ring(at, rimMm) }] : []),
+        { weight, points: circle(across(at), radiusMm) },
+        ...(whole ? [{ weight: 'thin' as const, points: circle(across(at), rimMm) }] : []),
       ];
     }),
   ];

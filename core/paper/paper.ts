@@ -3,6 +3,19 @@ export type Stroke = {
   points: readonly (readonly [number, number])[];
   weight: 'thin' | 'bold' | 'dash';
 };
+
+/** A line that comes back to where it begins. */
+export const closed = (points: Stroke['points']): Stroke['points'] => {
+  const [first] = points;
+  return first ? [...points, first] : [];
+};
+/** A circle about a place, mm. */
+export const circle = ([x, z]: readonly [number, number], radius: number): Stroke['points'] =>
+  Array.from({ length: 73 }, (_, i) => {
+    const angle = (i * 5 * Math.PI) / 180;
+    return [x + radius * Math.cos(angle), z + radius * Math.sin(angle)];
+  });
+
 export type Sketch = {
   caption: string;
   /** The part of the world that is shown, mm. Sketches side by side have the same, and so the same scale. */

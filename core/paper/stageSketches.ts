@@ -5,18 +5,13 @@ import { sweepCorner, sweepInputOf } from '../clearance/corner';
 import { foldCorner, type FoldWindow } from '../clearance/fold';
 import { mountedProfile, tireOutline } from '../clearance/profile';
 import { showRounded, type UnitSystem } from '../units/quantity';
-import type { Sketch, Stroke } from './paper';
+import { closed, type Sketch, type Stroke } from './paper';
 
 /** Wide enough for every wheel that is fitted; the same for all, so that they stand on one scale. */
 const WINDOW: FoldWindow = { aMm: [-330, 250], rMm: [140, 580], cellMm: 5 };
 /** A degree of lock is drawn as long as this many mm of travel. */
 const MM_PER_DEG = 5;
 const MAP = { deg: 42, mm: 170 } as const;
-
-const closed = (points: readonly (readonly [number, number])[]): Stroke['points'] => {
-  const [first] = points;
-  return first ? [...points, first] : [];
-};
 
 /** The edge of what the front wheel could meet, and the tire's half section in it: sideways from the hub face, and radius. */
 export function sectionSketch(build: Build, caption: string, units: UnitSystem): Sketch {

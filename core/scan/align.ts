@@ -1,5 +1,5 @@
 import type { Result } from '../result';
-import type { Vec } from '../geometry/vec';
+import { cross, dot, minus, times, type Vec } from '../geometry/vec';
 import type { Side } from '../format/measured';
 
 /** What is picked in a scan to say where the vehicle stands in it, in the scan's own coordinates. */
@@ -14,15 +14,6 @@ export type Picks = {
 
 /** Twelve numbers, row by row: x' = m0·x + m1·y + m2·z + m3, and so on. */
 export type Placement = readonly number[];
-
-const minus = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const cross = (a: Vec, b: Vec): Vec => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
-const times = (a: Vec, k: number): Vec => [a[0] * k, a[1] * k, a[2] * k];
 
 type Aligned = Result<Placement, { message: string }>;
 

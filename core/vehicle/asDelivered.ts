@@ -20,3 +20,10 @@ export const liftHeightMm = ({ springMm, bracketMm, bodyMm }: Lift): number => s
 export function asDelivered(vehicle: VehicleFile): PackageFile {
   return { label: 'As delivered', tire: vehicle.stock.tire, wheel: vehicle.stock.wheel };
 }
+
+/** A stage beside a vehicle that changes: the first one, as delivered, has the vehicle's own package. */
+export const beside = <Stage extends { package: PackageFile }>(
+  vehicle: VehicleFile,
+  position: number,
+  stage: Stage,
+): Stage => (position === 0 ? { ...stage, package: asDelivered(vehicle) } : stage);

@@ -131,8 +131,7 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
   });
   /** What takes away what the pages of the file that is running begin with. */
   const added = new Set<() => Promise<void>>();
-  const find = (css: string): Promise<WebElement> =>
-    driver.wait(until.elementLocated(By.css(css)), PATIENCE_MS, `no ${css} on the page`);
+  const find = async (css: string): Promise<WebElement> => driver.findElement(By.css(css));
   return {
     driver,
     devtools,

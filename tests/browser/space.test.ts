@@ -3,8 +3,10 @@ import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { useBench } from './bench';
+import { handsOf } from './hands';
 
 const bench = useBench('space');
+const { press } = handsOf(bench);
 
 type Gltf = {
   asset: { version: string };
@@ -78,7 +80,6 @@ describe('the corner in space', () => {
 
   test('goes out as glTF: parts by their names, the tire as large as it is, in metres', async () => {
     await inSpace();
-    const { press } = (await import('./hands')).handsOf(bench);
     const { eventually, field, turn } = bench();
     await press('Save as glTF');
     const folder = process.env['TMPDIR'] ?? '';

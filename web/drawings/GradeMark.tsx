@@ -1,11 +1,4 @@
-import type { Grade } from '../../core/clearance/grade';
-
-export const GRADE_WORDS: Record<Grade, string> = {
-  free: 'Free',
-  close: 'Close',
-  trim: 'Trim',
-  blocked: 'Blocked',
-};
+import { GRADE_WORDS, type Grade } from '../../core/clearance/grade';
 
 /** Word, shape and colour, in that order: a ring, a ring with a nick, a ring cut through, a barred disc. */
 export function GradeMark({

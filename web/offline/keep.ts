@@ -11,15 +11,20 @@ const jobHere = (): string | undefined => /^\/jobs\/(\d+)/.exec(location.pathnam
 
 /** Has addresses kept as they are on the server now: asked for through the worker, which keeps what it sees. */
 async function keep(addresses: readonly string[]): Promise<void> {
-  if (!navigator.serviceWorker.controller) return;
-  await Promise.allSettled(addresses.map((address) => fetch(address)));
+  if (navigator.serviceWorker.controller)
+    await Promise.allSettled(addresses.map((address) => fetch(address)));
 }
 
-/** Keeps this page, and where it is a job’s all that its leaves ask for. */
-export function keepAll(): void {
+/**
+ * Keeps of a job’s page what its leaves ask for and nobody has asked for on this device; its log as it is now. `page` says whether
+ * the page itself came before there was a worker to keep it.
+ */
+export async function keepAll(page: boolean): Promise<void> {
   const job = jobHere();
   const asked = job === undefined ? [] : [...ASKED.map((one) => `/api/jobs/${job}/${one}`), '/api/catalog'];
-  void keep([location.href, ...asked]);
+  const known = await Promise.all(asked.map((address) => caches.match(address)));
+  const missing = asked.filter((address, i) => !known[i] || address.endsWith('/log'));
+  await keep([...(page ? [location.href] : []), ...missing]);
 }
 
 const SOON_MS = 1500;

@@ -16,6 +16,7 @@ export function startKeeping(): void {
       onNeedRefresh: () => $newVersion.set(() => void take(true)),
     });
   }, AFTER_MS);
-  void navigator.serviceWorker.ready.then(keepAll);
-  navigator.serviceWorker.addEventListener('controllerchange', keepAll);
+  // With a worker from the first this page came through it and is kept; where it is the first visit, as soon as there is one.
+  if (navigator.serviceWorker.controller) setTimeout(() => void keepAll(false), AFTER_MS);
+  else navigator.serviceWorker.addEventListener('controllerchange', () => void keepAll(true), { once: true });
 }

@@ -1,9 +1,19 @@
 import { atom } from 'nanostores';
 import type { Assessment } from '../../core/assess';
-import type { Build, BuildFile } from '../../core/format/build';
+import type { Build } from '../../core/format/build';
 import { readBuild } from '../../core/format/read';
-import { asDelivered } from '../../core/vehicle/asDelivered';
-import { $activeId, $dragging, $stages, $vehicle, fileOf, put, type Doc, type StageDoc } from './store';
+import { beside } from '../../core/vehicle/asDelivered';
+import {
+  $activeId,
+  $dragging,
+  $stages,
+  $vehicle,
+  fileOf,
+  put,
+  vehicleFileOf,
+  type Doc,
+  type StageDoc,
+} from './store';
 
 const STILL_MS = 500;
 
@@ -16,10 +26,7 @@ function without(id: number): void {
 
 /** A stage as it is with the vehicle that is on the page: as delivered follows it. */
 function buildOf(vehicle: Doc, stage: StageDoc): Build | null {
-  const file = fileOf(vehicle, stage);
-  const read = readBuild(
-    stage.position === 0 ? { ...file, package: asDelivered(vehicle.document as BuildFile['vehicle']) } : file,
-  );
+  const read = readBuild(beside(vehicleFileOf(vehicle), stage.position, fileOf(vehicle, stage)));
   return read.ok ? read.value : null;
 }
 

@@ -1,4 +1,4 @@
-import { CUTTABLE, materialOf, USUAL_CUT_MM } from '../../../core/format/materials';
+import { CUTTABLE, materialOf } from '../../../core/format/materials';
 import { readQuantity, type Quantity, type UnitSystem } from '../../../core/units/quantity';
 
 /** A field of the dialog: `start` is what stands there first, as typed or as a figure is stored, and is an estimate where it says so. */
@@ -70,7 +70,7 @@ export const VEHICLE_FIELDS: readonly VehicleField[] = [
 export const CUT_FIELDS: readonly VehicleField[] = CUTTABLE.map((material) => ({
   key: `mayCutMm.${material}`,
   label: materialOf(material).words,
-  start: USUAL_CUT_MM[material],
+  start: materialOf(material).cut?.usualMm ?? 0,
   as: 'length',
   columns: 2,
 }));

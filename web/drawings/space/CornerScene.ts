@@ -1,7 +1,7 @@
 import {
   BufferAttribute,
   BufferGeometry,
-  Color,
+  type Color,
   DirectionalLight,
   DoubleSide,
   GridHelper,
@@ -12,24 +12,19 @@ import {
   Matrix4,
   Mesh,
   MeshLambertMaterial,
-  PerspectiveCamera,
-  Scene,
   Spherical,
   Vector3,
-  WebGLRenderer,
   type Object3D,
 } from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { PoseView } from '../../../core/clearance/contact';
 import { hubFrame } from '../../../core/clearance/hubFrame';
 import type { Ink } from '../../../core/clearance/ink';
 import type { Profile } from '../../../core/clearance/profile';
 import type { Obstacle } from '../../../core/format/build';
 import type { Vec } from '../../../core/geometry/vec';
-import { colour } from '../colour';
 import { inkedTire, marksOnPart, partShapes, rimParts } from './parts';
-import type { Shape } from './shapes';
-import { tireShape, wireOf } from './shapes';
+import { tireShape, wireOf, type Shape } from './shapes';
+import { SpaceView, themed } from './SpaceView';
 
 /** Where the corner is looked at from: the way to the camera, seen from the wheel. */
 export const VIEWPOINTS = {
@@ -41,15 +36,14 @@ export const VIEWPOINTS = {
 export type Viewpoint = keyof typeof VIEWPOINTS;
 
 const AWAY_MM = 2350;
+const [NEAREST_MM, FARTHEST_MM] = [500, 6000];
 /** A press of an arrow key turns by so much. */
 const TURN = Math.PI / 24;
-
-const themed = (name: string): Color => new Color(`rgb(${colour(name).join(',')})`);
 
 /** Rubber, light enough for ink to be seen on it. */
 const tireTone = (): Color => themed('--graphite').lerp(themed('--metal'), 0.55);
 
-export function geometryOf({ position, index }: Shape): BufferGeometry {
+function geometryOf({ position, index }: Shape): BufferGeometry {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(position, 3));
   geometry.setIndex(new BufferAttribute(index, 1));
@@ -74,28 +68,24 @@ function empty(group: Object3D): void {
 }
 
 /** One corner in space: the well as it was measured, the wheel in a pose, the one as delivered as a thin outline, and the ink of the zone. */
-export class CornerScene {
-  private readonly scene = new Scene();
+export class CornerScene extends SpaceView {
   /** What is exported: the corner without lights, floor and marks of the hand. */
   readonly world = new Group();
-  private readonly camera = new PerspectiveCamera(32, 1, 50, 20_000);
-  private readonly renderer: WebGLRenderer;
-  private readonly controls: OrbitControls;
   private readonly well = new Group();
   private readonly wheel = new Group();
   private readonly asDelivered = new Group();
-  private readonly gap = new Group();
+  /** From the nearest obstacle to the wheel; its ends move with the pose. */
+  private readonly gap = new LineSegments(linesOf(new Float32Array(6)), new LineBasicMaterial());
   private readonly floor = new Group();
   private parts: { obstacle: Obstacle; group: Group; marks: Group }[] = [];
   private profile: Profile | undefined;
   private tire: Mesh | undefined;
-  private frame = 0;
-  private drawn = 0;
 
-  constructor(private readonly canvas: HTMLCanvasElement) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: false });
-    this.renderer.setPixelRatio(Math.min(2, devicePixelRatio));
-    this.camera.up.set(0, 0, 1);
+  constructor(canvas: HTMLCanvasElement) {
+    super(canvas, 32, [50, 20_000]);
+    // Its ends move: where it began says nothing of where it is.
+    this.gap.frustumCulled = false;
+    this.gap.material.color = themed('--signal');
     this.world.name = 'corner';
     this.well.name = 'well';
     this.wheel.name = 'wheel';
@@ -104,13 +94,16 @@ export class CornerScene {
     const sun = new DirectionalLight(0xffffff, 2.1);
     sun.position.set(900, 1600, 1400);
     this.scene.add(new HemisphereLight(0xffffff, 0x8a8a8a, 1.5), sun, this.world, this.gap, this.floor);
-    this.controls = new OrbitControls(this.camera, canvas);
     this.controls.enablePan = false;
-    this.controls.minDistance = 500;
-    this.controls.maxDistance = 6000;
-    this.controls.addEventListener('change', () => this.draw());
+    this.controls.minDistance = NEAREST_MM;
+    this.controls.maxDistance = FARTHEST_MM;
     this.look('quarter');
     this.resize();
+  }
+
+  override takeTheme(): void {
+    this.gap.material.color = themed('--signal');
+    super.takeTheme();
   }
 
   look(viewpoint: Viewpoint): void {
@@ -128,19 +121,10 @@ export class CornerScene {
     const at = new Spherical().setFromVector3(new Vector3(offset.x, offset.z, -offset.y));
     at.theta += right * TURN;
     at.phi = Math.min(Math.PI - 0.02, Math.max(0.02, at.phi - up * TURN));
-    at.radius = Math.min(6000, Math.max(500, at.radius * (1 - nearer)));
+    at.radius = Math.min(FARTHEST_MM, Math.max(NEAREST_MM, at.radius * (1 - nearer)));
     const to = new Vector3().setFromSpherical(at);
     this.camera.position.set(to.x, -to.z, to.y).add(this.controls.target);
     this.controls.update();
-    this.draw();
-  }
-
-  resize(): void {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    if (width === 0 || height === 0) return;
-    this.renderer.setSize(width, height, false);
-    this.camera.aspect = width / height;
-    this.camera.updateProjectionMatrix();
     this.draw();
   }
 
@@ -178,8 +162,7 @@ export class CornerScene {
     this.tire = new Mesh(geometry, new MeshLambertMaterial({ vertexColors: true, side: DoubleSide }));
     this.tire.name = 'tire';
     this.wheel.add(this.tire, rimParts(profile, spacerMm, studs, themed('--metal')));
-    this.wheel.matrixAutoUpdate = false;
-    this.setInk(null, 0);
+    this.draw();
   }
 
   setAsDelivered(profile: Profile): void {
@@ -235,32 +218,22 @@ export class CornerScene {
     }
     this.wheel.matrixWorldNeedsUpdate = true;
     this.floor.position.z = hub[2] - (this.profile?.tireOuterMm ?? 0) - 2;
-    empty(this.gap);
-    if (Number.isFinite(nearest.clearanceMm)) {
-      const line = linesOf(Float32Array.from([...nearest.at, ...nearest.surface]));
-      this.gap.add(new LineSegments(line, new LineBasicMaterial({ color: themed('--signal') })));
-    }
+    this.gap.visible = Number.isFinite(nearest.clearanceMm);
+    const ends = this.gap.geometry.getAttribute('position') as BufferAttribute;
+    (ends.array as Float32Array).set([...nearest.at, ...nearest.surface]);
+    ends.needsUpdate = true;
     this.draw();
   }
 
-  draw(): void {
-    // One that waits stays: were it put off by every move of the hand, nothing would be drawn while it moves.
-    if (this.frame !== 0) return;
-    this.frame = requestAnimationFrame(() => {
-      this.frame = 0;
-      this.renderer.setClearColor(themed('--sheet'));
-      // From below the ground would only be in the way.
-      this.floor.visible = this.camera.position.z > this.floor.position.z;
-      this.renderer.render(this.scene, this.camera);
-      // How many pictures were drawn, for whoever measures how fast it follows a hand.
-      this.canvas.dataset['frames'] = String(++this.drawn);
-    });
+  protected override beforeDrawing(): void {
+    // From below the ground would only be in the way.
+    this.floor.visible = this.camera.position.z > this.floor.position.z;
   }
 
-  dispose(): void {
-    cancelAnimationFrame(this.frame);
-    for (const group of [this.well, this.wheel, this.asDelivered, this.gap, this.floor]) empty(group);
-    this.controls.dispose();
-    this.renderer.dispose();
+  override dispose(): void {
+    for (const group of [this.well, this.wheel, this.asDelivered, this.floor]) empty(group);
+    this.gap.geometry.dispose();
+    this.gap.material.dispose();
+    super.dispose();
   }
 }

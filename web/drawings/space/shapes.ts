@@ -1,22 +1,16 @@
 import { INK_ANGLES, inkOutline } from '../../../core/clearance/ink';
 import type { Profile } from '../../../core/clearance/profile';
-import type { Vec } from '../../../core/geometry/vec';
+import { cross, dot, minus, times, type Vec } from '../../../core/geometry/vec';
 
 /** A surface of triangles: three numbers a place, three places a triangle. */
 export type Shape = { position: Float32Array; index: Uint32Array };
 
-const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 const add = (a: Vec, b: Vec, k = 1): Vec => [a[0] + b[0] * k, a[1] + b[1] * k, a[2] + b[2] * k];
-const cross = (a: Vec, b: Vec): Vec => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
+/** A direction; of two places that are one, none. */
 const unit = (a: Vec): Vec => {
   const long = Math.hypot(...a);
-  return long > 1e-9 ? [a[0] / long, a[1] / long, a[2] / long] : [0, 0, 0];
+  return long > 1e-9 ? times(a, 1 / long) : [0, 0, 0];
 };
-const dot = (a: Vec, b: Vec): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /** Rows of equally many places, joined by a surface; closed in either way if said. */
 function net(rows: readonly (readonly Vec[])[], closed: { along?: boolean; across?: boolean } = {}): Shape {
@@ -39,7 +33,7 @@ const placeAt = (points: readonly Vec[], i: number): Vec => points.at(i) ?? NOWH
 /** Direction of a line at each of its places. */
 function tangents(points: readonly Vec[]): Vec[] {
   return points.map((_, i) =>
-    unit(sub(placeAt(points, Math.min(points.length - 1, i + 1)), placeAt(points, Math.max(0, i - 1)))),
+    unit(minus(placeAt(points, Math.min(points.length - 1, i + 1)), placeAt(points, Math.max(0, i - 1)))),
   );
 }
 
@@ -89,13 +83,13 @@ export function bar(points: readonly Vec[], halfMm = PART_MM): Shape {
 }
 
 /** A place of a line at a share of its length. */
-function along(points: readonly Vec[], share: number): Vec {
-  const steps = points.slice(1).map((point, i) => Math.hypot(...sub(point, placeAt(points, i))));
+function placeOf(points: readonly Vec[], share: number): Vec {
+  const steps = points.slice(1).map((point, i) => Math.hypot(...minus(point, placeAt(points, i))));
   let left = share * steps.reduce((sum, step) => sum + step, 0);
   for (const [i, step] of steps.entries()) {
     if (left <= step || i === steps.length - 1) {
       const k = step > 0 ? Math.min(1, left / step) : 0;
-      return add(placeAt(points, i), sub(placeAt(points, i + 1), placeAt(points, i)), k);
+      return add(placeAt(points, i), minus(placeAt(points, i + 1), placeAt(points, i)), k);
     }
     left -= step;
   }
@@ -118,18 +112,18 @@ function besides(one: readonly Vec[], other: readonly Vec[]): boolean {
 export function liner(lines: readonly (readonly Vec[])[]): Shape[] {
   const left = [...lines].sort((one, other) => (one[0]?.[1] ?? 0) - (other[0]?.[1] ?? 0));
   const shapes: Shape[] = [];
-  for (let only = left.shift(); only; only = left.shift()) {
-    const group = [only];
-    let last = only;
+  for (let first = left.shift(); first; first = left.shift()) {
+    const strip = first;
+    const group = [strip];
+    let last = strip;
     for (const line of [...left])
       if (besides(last, line)) {
         group.push(...left.splice(left.indexOf(line), 1));
         last = line;
       }
-    const strip = only;
     const rows =
       group.length > 1
-        ? group.map((line) => Array.from({ length: ACROSS + 1 }, (_, k) => along(line, k / ACROSS)))
+        ? group.map((line) => Array.from({ length: ACROSS + 1 }, (_, k) => placeOf(line, k / ACROSS)))
         : [-STRIP_MM, STRIP_MM].map((out) => strip.map((point) => add(point, [0, out, 0])));
     shapes.push(net(rows));
   }

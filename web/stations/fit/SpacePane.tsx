@@ -83,7 +83,10 @@ export function SpacePane({ build, corner, profile, stock, named }: CornerPane) 
     setScene(made);
     const observer = new ResizeObserver(() => made.resize());
     observer.observe(canvas.current);
-    const stopTheme = onTheme(() => setThemes((count) => count + 1));
+    const stopTheme = onTheme(() => {
+      made.takeTheme();
+      setThemes((count) => count + 1);
+    });
     return () => {
       observer.disconnect();
       stopTheme();
@@ -136,7 +139,11 @@ export function SpacePane({ build, corner, profile, stock, named }: CornerPane) 
     });
     download(bytes, `${$job.get()?.number ?? 'corner'}-${corner.axle}-corner.glb`, 'model/gltf-binary');
   };
-  const words = byObstacle ? metWords(byObstacle, ink, { corner, profile, named }, units) : [];
+  // Of the zone, not of the pose: worked out again when one of these is another one, not with every move of the hand.
+  const words = useMemo(
+    () => (byObstacle ? metWords(byObstacle, ink, { corner, profile, named }, units) : []),
+    [byObstacle, ink, corner, profile, named, units],
+  );
   const gap = view.nearest.clearanceMm;
   const nearest = named.nameById[view.nearest.obstacle] ?? '';
   return (

@@ -30,7 +30,10 @@ export function ScanView({ build, axle, scan, picked }: Props) {
     void draw();
     const observer = new ResizeObserver(() => made.resize());
     observer.observe(canvas.current);
-    const stopTheme = onTheme(() => void draw());
+    const stopTheme = onTheme(() => {
+      made.takeTheme();
+      void draw();
+    });
     return () => {
       observer.disconnect();
       stopTheme();

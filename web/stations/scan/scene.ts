@@ -8,22 +8,19 @@ import {
   LatheGeometry,
   Mesh,
   MeshBasicMaterial,
-  PerspectiveCamera,
   Points,
   PointsMaterial,
   Quaternion,
   Raycaster,
-  Scene,
   Sphere,
   SphereGeometry,
   Vector2,
   Vector3,
-  WebGLRenderer,
 } from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { tireOutline, type Profile } from '../../../core/clearance/profile';
 import { FAR_MM } from '../../../core/scan/sweepScan';
 import { colour } from '../../drawings/colour';
+import { SpaceView, themed } from '../../drawings/space/SpaceView';
 
 type Rgb = [number, number, number];
 
@@ -46,28 +43,19 @@ function shadeOf(leastMm: number, marginMm: number, near: Rgb, far: Rgb, met: Rg
 }
 
 /** The well in space with the wheel in it. Points go to the graphics memory and are let go here. */
-export class ScanScene {
-  private readonly scene = new Scene();
-  private readonly camera = new PerspectiveCamera(40, 1, 10, 20_000);
-  private readonly renderer: WebGLRenderer;
-  private readonly controls: OrbitControls;
+export class ScanScene extends SpaceView {
   private readonly cloud = new Group();
   private readonly marks = new Group();
   private wheel: Mesh | undefined;
-  private frame = 0;
 
-  constructor(private readonly canvas: HTMLCanvasElement) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true });
-    this.renderer.setPixelRatio(devicePixelRatio);
-    this.camera.up.set(0, 0, 1);
+  constructor(canvas: HTMLCanvasElement) {
+    super(canvas, 40, [10, 20_000]);
     const grid = new GridHelper(2400, 24);
     grid.rotation.x = Math.PI / 2;
     grid.position.z = -420;
     grid.material.opacity = 0.25;
     grid.material.transparent = true;
     this.scene.add(grid, this.cloud, this.marks);
-    this.controls = new OrbitControls(this.camera, canvas);
-    this.controls.addEventListener('change', () => this.draw());
     this.look([0, 0, 0], 1500);
     this.resize();
   }
@@ -77,15 +65,6 @@ export class ScanScene {
     this.controls.target.set(...at);
     this.camera.position.set(at[0] + awayMm * 0.55, at[1] + awayMm * 0.9, at[2] + awayMm * 0.4);
     this.controls.update();
-    this.draw();
-  }
-
-  resize(): void {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    if (width === 0 || height === 0) return;
-    this.renderer.setSize(width, height, false);
-    this.camera.aspect = width / height;
-    this.camera.updateProjectionMatrix();
     this.draw();
   }
 
@@ -147,8 +126,7 @@ export class ScanScene {
 
   setMarks(points: readonly Vec[]): void {
     this.marks.clear();
-    const [r, g, b] = colour('--signal');
-    const material = new MeshBasicMaterial({ color: new Color(`rgb(${r},${g},${b})`) });
+    const material = new MeshBasicMaterial({ color: themed('--signal') });
     for (const point of points) {
       const ball = new Mesh(new SphereGeometry(9, 16, 12), material);
       ball.position.set(...point);
@@ -171,20 +149,9 @@ export class ScanScene {
     return { origin: origin.toArray(), direction: direction.toArray(), spread: 7 * perPixel };
   }
 
-  draw(): void {
-    cancelAnimationFrame(this.frame);
-    this.frame = requestAnimationFrame(() => {
-      const [r, g, b] = colour('--sheet');
-      this.renderer.setClearColor(new Color(`rgb(${r},${g},${b})`));
-      this.renderer.render(this.scene, this.camera);
-    });
-  }
-
-  dispose(): void {
-    cancelAnimationFrame(this.frame);
+  override dispose(): void {
     this.clear();
-    this.controls.dispose();
-    this.renderer.dispose();
+    super.dispose();
   }
 }
 
