@@ -5,6 +5,8 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 export type Browser = {
   driver: WebDriver;
+  /** Where it leaves what it downloads. */
+  folder: string;
   /** The first element that fits, waited for. */
   find: (css: string) => Promise<WebElement>;
   text: (css: string) => Promise<string>;
@@ -57,7 +59,6 @@ export function browserFolder(): string {
  * without a connection only where that is tested: elsewhere each test’s server is new, and all its files would be fetched for nothing.
  */
 export async function openBrowser(folder = browserFolder(), keeping = false): Promise<Browser> {
-  process.env['TMPDIR'] = folder;
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
   options.addArguments(
@@ -76,7 +77,8 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
     '--disable-background-timer-throttling',
     '--disable-renderer-backgrounding',
     '--disable-backgrounding-occluded-windows',
-    '--use-angle=swiftshader',
+    // As a browser does on a machine without a graphics card: pages are put together without it, and space is drawn by the processor.
+    '--disable-gpu',
     '--enable-unsafe-swiftshader',
     `--user-data-dir=${join(folder, 'profile')}`,
   );
@@ -85,9 +87,10 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
   logs.setLevel(logging.Type.BROWSER, logging.Level.WARNING);
   options.setLoggingPrefs(logs);
   // The folder in its arguments tells whose it is, when the worker is gone and it is not.
-  const service = new ServiceBuilder('/usr/bin/chromedriver').addArguments(
-    `--log-path=${join(folder, 'driver.log')}`,
-  );
+  const service = new ServiceBuilder('/usr/bin/chromedriver')
+    .addArguments(`--log-path=${join(folder, 'driver.log')}`)
+    // Theirs alone: a worker has more than one browser in its time, and the folder of one is gone before the next is asked.
+    .setEnvironment({ ...process.env, TMPDIR: folder });
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)
@@ -134,6 +137,7 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
   const find = async (css: string): Promise<WebElement> => driver.findElement(By.css(css));
   return {
     driver,
+    folder,
     devtools,
     everyPage: async (source) => {
       await devtools('Page.enable', {});

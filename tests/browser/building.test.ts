@@ -44,7 +44,7 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
     await saved();
     const row = await find('[data-edge="seam"] button');
     await driver.executeScript('arguments[0].click()', row);
-    const folder = process.env['TMPDIR'] ?? '';
+    const { folder } = bench();
     const pdf = await driver.findElement(By.xpath('//*[@data-testid="template-files"]//button[.="PDF A4"]'));
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', pdf);
     await pdf.click();

@@ -48,7 +48,7 @@ describe('cutting', () => {
     const left = await points();
     await (await driver.findElement(By.xpath('//*[@id="cut"]//label[contains(., "Right")]'))).click();
     await eventually(points, (one) => one !== left, 'the right side is the mirror');
-    const folder = process.env['TMPDIR'] ?? '';
+    const { folder } = bench();
     for (const words of ['SVG', 'DXF', 'PDF A4']) {
       const button = await driver.findElement(
         By.xpath(`//*[@data-testid="template-files"]//button[.="${words}"]`),

@@ -80,9 +80,8 @@ describe('the corner in space', () => {
 
   test('goes out as glTF: parts by their names, the tire as large as it is, in metres', async () => {
     await inSpace();
-    const { eventually, field, turn } = bench();
+    const { eventually, field, turn, folder } = bench();
     await press('Save as glTF');
-    const folder = process.env['TMPDIR'] ?? '';
     const name = await eventually(
       () => Promise.resolve(readdirSync(folder).find((file) => file.endsWith('.glb'))),
       (file) => file !== undefined,

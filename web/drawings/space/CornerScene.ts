@@ -23,7 +23,7 @@ import type { Profile } from '../../../core/clearance/profile';
 import type { Obstacle } from '../../../core/format/build';
 import type { Vec } from '../../../core/geometry/vec';
 import { inkedTire, marksOnPart, partShapes, rimParts } from './parts';
-import { tireShape, wireOf, type Shape } from './shapes';
+import { coarseTire, tireShape, wireOf, type Shape } from './shapes';
 import { SpaceView, themed } from './SpaceView';
 
 /** Where the corner is looked at from: the way to the camera, seen from the wheel. */
@@ -69,8 +69,8 @@ function empty(group: Object3D): void {
 
 /** One corner in space: the well as it was measured, the wheel in a pose, the one as delivered as a thin outline, and the ink of the zone. */
 export class CornerScene extends SpaceView {
-  /** What is exported: the corner without lights, floor and marks of the hand. */
-  readonly world = new Group();
+  /** The corner without lights, floor and marks of the hand. */
+  private readonly world = new Group();
   private readonly well = new Group();
   private readonly wheel = new Group();
   private readonly asDelivered = new Group();
@@ -80,6 +80,8 @@ export class CornerScene extends SpaceView {
   private parts: { obstacle: Obstacle; group: Group; marks: Group }[] = [];
   private profile: Profile | undefined;
   private tire: Mesh | undefined;
+  /** The tire's own geometry, and the same places joined by fewer triangles. */
+  private tireNets: { whole: BufferGeometry; coarse: BufferGeometry } | undefined;
 
   constructor(canvas: HTMLCanvasElement) {
     super(canvas, 32, [50, 20_000]);
@@ -158,8 +160,12 @@ export class CornerScene extends SpaceView {
   setWheel(profile: Profile, spacerMm: number, studs: number): void {
     empty(this.wheel);
     this.profile = profile;
-    const geometry = geometryOf(tireShape(profile));
-    this.tire = new Mesh(geometry, new MeshLambertMaterial({ vertexColors: true, side: DoubleSide }));
+    const whole = geometryOf(tireShape(profile));
+    const coarse = whole.clone();
+    coarse.setIndex(new BufferAttribute(coarseTire(profile), 1));
+    this.tireNets?.coarse.dispose();
+    this.tireNets = { whole, coarse };
+    this.tire = new Mesh(whole, new MeshLambertMaterial({ vertexColors: true, side: DoubleSide }));
     this.tire.name = 'tire';
     this.wheel.add(this.tire, rimParts(profile, spacerMm, studs, themed('--metal')));
     this.draw();
@@ -186,7 +192,8 @@ export class CornerScene extends SpaceView {
     // Light falls on them: what is to read as the signal's own colour is painted brighter than it.
     const tones = { tire: tireTone(), ink: themed('--signal').multiplyScalar(1.8) };
     const colours = inkedTire(this.profile, ink, marginMm, tones);
-    (this.tire.geometry as BufferGeometry).setAttribute('color', new BufferAttribute(colours, 3));
+    const ofPlaces = new BufferAttribute(colours, 3);
+    for (const net of Object.values(this.tireNets ?? {})) net.setAttribute('color', ofPlaces);
     for (const [i, { marks, obstacle }] of this.parts.entries()) {
       empty(marks);
       if (!ink) continue;
@@ -225,7 +232,14 @@ export class CornerScene extends SpaceView {
     this.draw();
   }
 
-  protected override beforeDrawing(): void {
+  /** What is exported, as it is drawn when it stands still. */
+  exported(): Group {
+    if (this.tire && this.tireNets) this.tire.geometry = this.tireNets.whole;
+    return this.world;
+  }
+
+  protected override beforeDrawing(coarse: boolean): void {
+    if (this.tire && this.tireNets) this.tire.geometry = this.tireNets[coarse ? 'coarse' : 'whole'];
     // From below the ground would only be in the way.
     this.floor.visible = this.camera.position.z > this.floor.position.z;
   }

@@ -1,5 +1,6 @@
 import {
   BoxGeometry,
+  type BufferGeometry,
   type Color,
   CylinderGeometry,
   DoubleSide,
@@ -9,6 +10,7 @@ import {
   MeshLambertMaterial,
   Vector2,
 } from 'three';
+import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import { INK_ANGLES, inkOutline, type Ink } from '../../../core/clearance/ink';
 import type { Profile } from '../../../core/clearance/profile';
 import type { Obstacle } from '../../../core/format/build';
@@ -117,37 +119,32 @@ export function rimParts(profile: Profile, spacerMm: number, studs: number, tone
     [rimOuterMm, outer],
   ].map(([r, a]) => new Vector2(r, a));
   // A lathe turns about its y axis, which is the hub's outboard.
-  const barrel = new Mesh(new LatheGeometry(section, 60), material);
-  barrel.name = 'barrel';
+  const barrel = new LatheGeometry(section, 60);
   const THICK = 14;
   const hubRadius = Math.min(95, rimInnerMm * 0.5);
-  const disc = new Mesh(new CylinderGeometry(hubRadius, hubRadius, THICK, 36), material);
-  disc.name = 'mounting face';
-  disc.position.y = spacerMm + THICK / 2;
-  group.add(barrel, disc);
+  const disc = new CylinderGeometry(hubRadius, hubRadius, THICK, 36).translate(0, spacerMm + THICK / 2, 0);
   const SPOKES = 6;
   const reach = rimInnerMm - hubRadius;
-  for (let i = 0; i < SPOKES; i++) {
-    const turn = (2 * Math.PI * i) / SPOKES;
-    const spoke = new Mesh(new BoxGeometry(reach + 20, 16, 46), material);
-    spoke.position.set(
-      (hubRadius + reach / 2) * Math.cos(turn),
-      spacerMm + THICK,
-      (hubRadius + reach / 2) * Math.sin(turn),
-    );
-    spoke.rotation.y = -turn;
-    group.add(spoke);
-  }
+  const spokes = around(SPOKES, () =>
+    new BoxGeometry(reach + 20, 16, 46).translate(hubRadius + reach / 2, spacerMm + THICK, 0),
+  );
+  group.add(oneBody('rim', [barrel, disc, ...spokes], material));
+  const bolts = around(studs, () =>
+    new CylinderGeometry(9, 9, 26, 6).translate(hubRadius * 0.68, spacerMm + THICK + 9, 0),
+  );
   const dark = new MeshLambertMaterial({ color: tone.clone().multiplyScalar(0.4) });
-  for (let i = 0; i < studs; i++) {
-    const turn = (2 * Math.PI * i) / studs;
-    const stud = new Mesh(new CylinderGeometry(9, 9, 26, 6), dark);
-    stud.position.set(
-      hubRadius * 0.68 * Math.cos(turn),
-      spacerMm + THICK + 9,
-      hubRadius * 0.68 * Math.sin(turn),
-    );
-    group.add(stud);
-  }
+  if (bolts.length > 0) group.add(oneBody('studs', bolts, dark));
   return group;
+}
+
+/** Copies of a body, evenly about the hub's axle. */
+const around = (count: number, make: () => BufferGeometry): BufferGeometry[] =>
+  Array.from({ length: count }, (_, i) => make().rotateY((-2 * Math.PI * i) / count));
+
+/** Bodies of one material as one: each that is drawn by itself costs a slow machine as much as a thousand triangles. */
+function oneBody(name: string, bodies: BufferGeometry[], material: MeshLambertMaterial): Mesh {
+  const mesh = new Mesh(mergeGeometries(bodies), material);
+  mesh.name = name;
+  for (const body of bodies) body.dispose();
+  return mesh;
 }

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { example } from '../../../tests/example';
 import { mountedProfile } from '../../../core/clearance/profile';
-import { bar, foldedEdge, liner, PART_MM, SKIN_MM, tireShape, wireOf, type Shape } from './shapes';
+import { bar, coarseTire, foldedEdge, liner, PART_MM, SKIN_MM, tireShape, wireOf, type Shape } from './shapes';
 
 type Place = [number, number, number];
 const places = ({ position }: Shape): Place[] =>
@@ -65,4 +65,25 @@ test('the tire is as tall and as wide as it is, grooves or not, and so is the th
     expect(Math.max(...points.map(([x, , z]) => Math.hypot(x, z)))).toBeCloseTo(tireOuterMm, 2);
     expect(Math.max(...points.map(([, y]) => y)) - centreMm).toBeCloseTo(tireHalfWidthMm, 2);
   }
+});
+
+test('the tire for a slow machine joins every second place of the whole one, and is nearly as large', () => {
+  const build = example();
+  const profile = mountedProfile(build.package, build.package.spacerMm);
+  const whole = tireShape(profile);
+  const coarse: Shape = { position: whole.position, index: coarseTire(profile) };
+  inBounds(coarse);
+  expect(coarse.index.length).toBeLessThan(whole.index.length * 0.27);
+  const area = (shape: Shape): number => {
+    const all = places(shape);
+    let sum = 0;
+    for (let i = 0; i < shape.index.length; i += 3) {
+      const [a, b, c] = [0, 1, 2].map((k) => all[shape.index[i + k] ?? 0] ?? [0, 0, 0]) as [Place, Place, Place];
+      const [u, v] = [b, c].map((to) => to.map((value, k) => value - (a[k] ?? 0))) as [Place, Place];
+      sum += Math.hypot(u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]) / 2;
+    }
+    return sum;
+  };
+  expect(area(coarse) / area(whole)).toBeGreaterThan(0.9);
+  expect(area(coarse) / area(whole)).toBeLessThan(1.01);
 });

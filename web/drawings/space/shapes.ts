@@ -156,6 +156,18 @@ export function tireShape(profile: Profile): Shape {
   );
 }
 
+/** Every second place of the tire's net each way, joined by a quarter of its triangles. */
+export function coarseTire(profile: Profile): Uint32Array {
+  const width = inkOutline(profile).length;
+  const every = (count: number): number[] => Array.from({ length: Math.ceil(count / 2) }, (_, k) => 2 * k);
+  const { index } = net(
+    every(INK_ANGLES).map((angle) => every(width).map((section): Vec => [angle, section, 0])),
+    { along: true, across: true },
+  );
+  const across = Math.ceil(width / 2);
+  return index.map((at) => 2 * Math.floor(at / across) * width + 2 * (at % across));
+}
+
 /** Circles and half sections of a wheel as thin lines, in the axes of its hub: pairs of places. */
 export function wireOf(profile: Profile): Float32Array {
   const { centreMm, tireHalfWidthMm, shoulderMm, tireInnerMm, tireOuterMm } = profile;

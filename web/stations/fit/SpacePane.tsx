@@ -130,7 +130,7 @@ export function SpacePane({ build, corner, profile, stock, named }: CornerPane) 
   const save = async (): Promise<void> => {
     if (!scene) return;
     const { gltfOf } = await import('../../drawings/space/gltf');
-    const bytes = await gltfOf(scene.world, {
+    const bytes = await gltfOf(scene.exported(), {
       title: `${build.vehicle.label}, ${corner.axle}, ${build.package.label}`,
       pose: poseWords(lockDeg, travelMm, 'metric'),
       axes: 'in the node “corner”: x forward, y outboard, z up, mm from the hub face as delivered',
