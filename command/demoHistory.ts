@@ -68,20 +68,23 @@ function entriesOf(
   const km = (days: number): number => odometerKm + Math.round(kmPerDay * (days - 6));
   const after: LogEntry[] = [{ ...head('handed over', 6, 15), kind: 'handed-over', odometerKm, words: '' }];
   const since = daysAgo - 6;
-  const nutsDay = nutsAfterKm === null ? 0 : 6 + Math.max(1, Math.round(nutsAfterKm / kmPerDay));
-  if (nutsAfterKm !== null && nutsDay < daysAgo)
+  // Most come back when it is due; some stay away.
+  const keeps = number % 9 !== 1;
+  const nutsKm = nutsAfterKm ?? (keeps ? 70 : null);
+  const nutsDay = nutsKm === null ? 0 : 6 + Math.min(13, Math.max(1, Math.round(nutsKm / kmPerDay)));
+  if (nutsKm !== null && nutsDay < daysAgo)
     after.push({
       ...head('nuts', nutsDay, 11),
       kind: 're-torque',
-      odometerKm: odometerKm + nutsAfterKm,
+      odometerKm: odometerKm + nutsKm,
       torque: 'what is stated',
       loose: number % 7 === 3 ? 1 : 0,
     });
   // A second look at a place that was well clear: it still is.
   const clear = readings.find(({ gapMm }) => gapMm !== undefined && gapMm > 12);
-  if (clear && since > 10) {
+  if (clear && since > 6) {
     const { gapMm: _read, ...pose } = clear;
-    after.push({ ...head('look', 15, 10), kind: 'test-fit', reading: { ...pose, clear: true } });
+    after.push({ ...head('look', 12, 10), kind: 'test-fit', reading: { ...pose, clear: true } });
   }
   if (since > 60)
     after.push({
@@ -91,9 +94,13 @@ function entriesOf(
       before: { casterDeg: 2.9, camberDeg: -0.6, toeDeg: 0.31 },
       after: { casterDeg: 3.4, camberDeg: -0.3, toeDeg: 0.12 },
     });
-  // Most come back twice a year; some stay away.
-  if (number % 6 !== 1)
-    for (let days = 120; days < daysAgo; days += 170) {
+  // Twice a year, and before the tires have gone too far to be moved.
+  if (keeps)
+    for (
+      let days = Math.min(120, Math.floor(11_000 / kmPerDay));
+      days < daysAgo;
+      days += Math.min(170, Math.floor(11_000 / kmPerDay))
+    ) {
       const worn = Math.min(7, (km(days) - odometerKm) / 9000);
       const depth = (bow: number) => ({
         inner: Number((11 - worn - bow).toFixed(1)),

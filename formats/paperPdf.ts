@@ -139,11 +139,10 @@ function sketches(press: Press, items: readonly Sketch[]): void {
           ...(weight === 'dash' ? { dashArray: [3, 2] } : {}),
         }),
       );
-    for (const { at: place, words } of labels) {
+    for (const { at: place, words, small } of labels) {
       const { x, y } = at(place);
-      press.put(words, x - MARGIN - press.plain.widthOfTextAtSize(latin(words), 7.5) / 2, y - 3, {
-        size: 7.5,
-      });
+      const size = small ? 6 : 7.5;
+      press.put(words, x - MARGIN - press.plain.widthOfTextAtSize(latin(words), size) / 2, y - 3, { size });
     }
   });
   press.y = floor - 4;

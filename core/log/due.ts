@@ -1,4 +1,4 @@
-import { DAY_MIN, minuteOf, wallTimeAt } from '../time/wallClock';
+import { DAY_MIN, minuteOf, sayDate, wallTimeAt } from '../time/wallClock';
 import { odometerOf } from './logEntry';
 import type { DueRule } from '../format/due';
 import { type LogEntry, type LogKind } from '../format/log';
@@ -76,7 +76,7 @@ export function reminderText(
   { vehicle, shop, sayKm }: { vehicle: string; shop: string; sayKm: (km: number) => string },
 ): string {
   const lines = due.map(({ label, on, atKm }) => {
-    const when = [on ? `by ${on}` : '', atKm === null ? '' : `at ${sayKm(atKm)}`]
+    const when = [on ? `by ${sayDate(on)}` : '', atKm === null ? '' : `at ${sayKm(atKm)}`]
       .filter(Boolean)
       .join(', or ');
     return `- ${label}${when ? `: ${when}${on && atKm !== null ? ', whichever comes first' : ''}` : ''}`;

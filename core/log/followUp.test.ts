@@ -67,7 +67,7 @@ describe('what is due', () => {
       sayKm: (km) => `${km} km`,
     });
     expect(text).toContain('Your truck is due');
-    expect(text).toContain('- Nuts: by 2026-01-15, or at 50100 km, whichever comes first');
+    expect(text).toContain('- Nuts: by 15 Jan 2026, or at 50100 km, whichever comes first');
   });
 });
 

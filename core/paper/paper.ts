@@ -1,3 +1,5 @@
+import { sayDate } from '../time/wallClock';
+
 /** A line of a drawing on paper, in mm of the thing drawn: across and up. */
 export type Stroke = {
   points: readonly (readonly [number, number])[];
@@ -22,7 +24,7 @@ export type Sketch = {
   from: readonly [number, number];
   to: readonly [number, number];
   strokes: readonly Stroke[];
-  labels: readonly { at: readonly [number, number]; words: string }[];
+  labels: readonly { at: readonly [number, number]; words: string; small?: true }[];
 };
 
 /** What stands on a sheet of paper, from top to bottom; drawn alike on the page and in the PDF. */
@@ -64,5 +66,5 @@ export type Heading = {
 
 export const underTitle = ({ shop, job, vehicle, stage, customer, date }: Heading): string[] => [
   [vehicle, stage].filter(Boolean).join(' · '),
-  [job, customer, shop, date].filter(Boolean).join(' · '),
+  [job, customer, shop, sayDate(date)].filter(Boolean).join(' · '),
 ];

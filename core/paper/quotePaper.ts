@@ -1,4 +1,4 @@
-import { sayDay, minuteOf } from '../time/wallClock';
+import { sayDate } from '../time/wallClock';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { hours, lineCents, money, totalsOf } from '../quote/quote';
 import { type Quote, type QuoteLine, type QuoteOption, type Terms } from '../format/quote';
@@ -75,8 +75,8 @@ export function quotePaper(
         kind: 'text',
         strong: true,
         words: accepted
-          ? `Accepted by ${accepted.by} on ${accepted.on}: ${accepted.option}.`
-          : `Made ${sayDay(minuteOf(quote.madeOn))}, valid until ${quote.validUntil}.`,
+          ? `Accepted by ${accepted.by} on ${sayDate(accepted.on)}: ${accepted.option}.`
+          : `Made ${sayDate(quote.madeOn)}, valid until ${sayDate(quote.validUntil)}.`,
       },
       ...(quote.note ? [{ kind: 'text' as const, words: quote.note }] : []),
       ...quote.options.flatMap((option) => optionBlocks(option, quote.terms, quote.options.length > 1)),

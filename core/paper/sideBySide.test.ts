@@ -43,8 +43,11 @@ describe('stages side by side', () => {
       expect(labels[0]?.words).toBe(i === 0 ? '862 mm' : '871 mm');
       expect(strokes.length).toBeGreaterThan(50);
     }
-    const maps = two.map(({ build, assessment }) => lockMapSketch(build, assessment, ''));
+    const maps = two.map(({ build, assessment }) => lockMapSketch(build, assessment, '', 'metric'));
     expect(new Set(maps.map(({ from, to }) => [...from, ...to].join())).size).toBe(1);
+    // Lock in degrees, out and in, and travel in mm stand beside the frame.
+    expect(maps[0]?.labels.map(({ words }) => words)).toContain('ride');
+    expect(maps[0]?.labels.filter(({ words }) => /^\d+° (out|in)$|^-?\d+ mm$/.test(words))).toHaveLength(4);
     // The one that is blocked touches over more of its map.
     const contact = maps.map(({ strokes }) => strokes.filter(({ weight }) => weight === 'bold').length);
     expect(contact[1]).toBeGreaterThan(contact[0] ?? Infinity);
@@ -55,6 +58,7 @@ describe('stages side by side', () => {
     const text = JSON.stringify(sideBySide(heading, two, differingFigures(two, 'metric', TERMS), 'metric'));
     expect(text).toContain('more room under the axles');
     expect(text).toContain('higher to step in');
+    expect(text).not.toMatch(/And \d more/);
     expect(text).toContain('does not replace the makers’ limits');
   });
 });

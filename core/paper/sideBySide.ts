@@ -18,8 +18,6 @@ export type Compared = { label: string; build: Build; assessment: Assessment; co
 /** One figure of every stage: what it is, and how each stage reads. */
 export type FigureRow = { label: string; values: string[] };
 
-/** As many gains and costs as are told in words on a sheet; the rest is counted. */
-const SENTENCES = 3;
 /** Stages that fit beside each other on one sheet. */
 export const MOST_STAGES = 4;
 
@@ -107,9 +105,7 @@ export function sideBySide(
   const share = 0.8 / stages.length;
   const words = (side: 'gain' | 'cost', { build, assessment }: Compared): string => {
     const all = tradeoffsOf(build, assessment, units).filter((one) => one.side === side);
-    const told = all.slice(0, SENTENCES).map((one) => one.words);
-    const left = all.length - told.length;
-    return [...told, ...(left > 0 ? [`And ${left} more.`] : [])].join(' ') || 'Nothing to speak of.';
+    return all.map((one) => one.words).join(' ') || 'Nothing to speak of.';
   };
   const widths = [0.2, ...stages.map(() => share)];
   const head = ['', ...stages.map(({ label }) => label)];
@@ -117,7 +113,7 @@ export function sideBySide(
     { kind: 'sketches', items: stages.map(({ build, label }) => sectionSketch(build, label, units)) },
     {
       kind: 'sketches',
-      items: stages.map(({ build, assessment }) => lockMapSketch(build, assessment, 'lock and travel')),
+      items: stages.map(({ build, assessment }) => lockMapSketch(build, assessment, 'lock and travel', units)),
     },
     {
       kind: 'table',
@@ -132,7 +128,7 @@ export function sideBySide(
     {
       kind: 'text',
       words:
-        'Drawn: the front wheel’s half section in what it could meet, as delivered dashed; below, lock across and travel up, contact bold, the margin dashed. Computed from what was measured. It does not replace the makers’ limits, the local code or an inspector. Prices are the shop’s own; estimates are estimates.',
+        'Drawn: the front wheel’s half section in what it could meet, as delivered dashed; below, lock across (the wheel outside and inside the turn) and wheel travel up, contact bold, the margin dashed. Computed from what was measured. It does not replace the makers’ limits, the local code or an inspector. Prices are the shop’s own; estimates are estimates.',
     },
   ];
   return { title: 'Stages side by side', under: underTitle(heading), blocks, onePage: true };

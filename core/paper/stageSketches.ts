@@ -11,7 +11,7 @@ import { closed, type Sketch, type Stroke } from './paper';
 const WINDOW: FoldWindow = { aMm: [-330, 250], rMm: [140, 580], cellMm: 5 };
 /** A degree of lock is drawn as long as this many mm of travel. */
 const MM_PER_DEG = 5;
-const MAP = { deg: 42, mm: 170 } as const;
+const MAP = { deg: 42, mm: 170, leftMm: 70, belowMm: 60 } as const;
 
 /** The edge of what the front wheel could meet, and the tire's half section in it: sideways from the hub face, and radius. */
 export function sectionSketch(build: Build, caption: string, units: UnitSystem): Sketch {
@@ -43,7 +43,8 @@ export function sectionSketch(build: Build, caption: string, units: UnitSystem):
       { weight: 'bold', points: closed(tireOutline(now)) },
     ],
     labels: [
-      { at: [now.centreMm, now.tireOuterMm - 40], words: showRounded(2 * now.tireOuterMm, 'length', units) },
+      // Between the beads and the tread: no line of the tire as delivered runs through it there.
+      { at: [now.centreMm, (now.tireInnerMm + now.tireOuterMm) / 2], words: showRounded(2 * now.tireOuterMm, 'length', units) },
     ],
   };
 }
@@ -53,6 +54,7 @@ export function lockMapSketch(
   { use: { marginMm } }: Build,
   { fit: { front } }: Assessment,
   caption: string,
+  units: UnitSystem,
 ): Sketch {
   const { lockDeg, travelMm, clearanceMm } = front.map;
   const between = (values: readonly number[], place: number): number => {
@@ -86,9 +88,22 @@ export function lockMapSketch(
   };
   return {
     caption,
-    from: [-MAP.deg * MM_PER_DEG, -MAP.mm],
+    from: [-MAP.deg * MM_PER_DEG - MAP.leftMm, -MAP.mm - MAP.belowMm],
     to: [MAP.deg * MM_PER_DEG, MAP.mm],
     strokes: [frame, ride, ...lines(marginMm, 'dash'), ...lines(0, 'bold')],
-    labels: [],
+    labels: [
+      ...[left, 0, right].map((deg) => ({
+        at: [deg * MM_PER_DEG, low - MAP.belowMm / 2] as const,
+        words: `${Math.abs(deg).toFixed(0)}°${deg < 0 ? ' out' : deg > 0 ? ' in' : ''}`,
+        small: true as const,
+      })),
+      ...[low, 0, high]
+        .filter((mm, i, all) => all.indexOf(mm) === i)
+        .map((mm) => ({
+          at: [left * MM_PER_DEG - MAP.leftMm / 2, mm] as const,
+          words: mm === 0 ? 'ride' : showRounded(mm, 'length', units),
+          small: true as const,
+        })),
+    ],
   };
 }

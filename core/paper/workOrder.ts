@@ -10,9 +10,10 @@ import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { hours } from '../quote/quote';
 import { decidedCuts, factsOf, movedParts, placeWords } from '../work/triggers';
 import type { JobWork, Stated, Tick } from '../format/jobWork';
+import { sayDate } from '../time/wallClock';
 
 const tickWords = (tick: Tick | undefined): string | null =>
-  tick ? `${tick.by}, ${tick.at.replace('T', ' ')}` : null;
+  tick ? `${tick.by}, ${sayDate(tick.at)}` : null;
 
 /** What is stated, with its source; what is not is said to be open, never filled in. */
 export function statedRows(stated: readonly Stated[]): [string, string][] {

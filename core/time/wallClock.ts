@@ -25,6 +25,13 @@ export function sayTime(minute: number): string {
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
+/** `14 Jan 2025` of a date, `14 Jan 2025, 14:20` of a wall time; what is neither stays as it is. */
+export function sayDate(wallTime: string): string {
+  const [, year, month, day, time] = /^(\d{4})-(\d\d)-(\d\d)(?:T(\d\d:\d\d))?/.exec(wallTime) ?? [];
+  const name = MONTHS[Number(month) - 1];
+  return name ? `${Number(day)} ${name} ${year}${time ? `, ${time}` : ''}` : wallTime;
+}
+
 /** `Tue 31 Mar`. */
 export function sayDay(minute: number): string {
   const [, month = '1', day = '1'] = wallTimeAt(minute).slice(0, 10).split('-');

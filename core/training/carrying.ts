@@ -1,7 +1,7 @@
 import { partWords } from '../format/driveline';
 import { PART_NAMES, weakestOf } from '../driveline/strength';
 import type { Build } from '../format/build';
-import { withPackage, type Lesson, type Values } from './lesson';
+import { judged, withPackage, type Lesson, type Values } from './lesson';
 
 const WATER_BEHIND = 0.9;
 const WATER_SLACK_KG = 25;
@@ -58,7 +58,8 @@ export const CARRYING: readonly Lesson[] = [
         (base.vehicle.ratingsKg.gross ?? Infinity) - grossKg,
       );
       return {
-        right: left >= 0 && left <= WATER_SLACK_KG,
+        // What is left is less the more is carried.
+        ...judged(-left, -WATER_SLACK_KG, 0),
         reason:
           'Each axle and the whole have ratings of their own, and the first that is reached ends it, whatever the others have left. A sum over four tires hides that. Ratings are never exceeded on the strength of a calculation.',
       };
@@ -126,7 +127,7 @@ export const CARRYING: readonly Lesson[] = [
     judge: (_base, { ratio = 4 }, assessment) => {
       const { equivalentRatio } = assessment().driveline;
       return {
-        right: Math.abs(ratio / equivalentRatio - 1) <= 0.01,
+        ...judged(ratio / equivalentRatio, 0.99, 1.01),
         reason: `The ratio grows as the tire does: ${equivalentRatio.toFixed(2)}. When between two, many take the deeper and keep room for a larger tire later.`,
       };
     },

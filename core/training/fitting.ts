@@ -2,7 +2,7 @@ import { assess } from '../assess';
 import { inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import { labelOf } from '../verdict';
-import { length, tapeMm, withLift, withPackage, type Lesson } from './lesson';
+import { judged, length, tapeMm, withLift, withPackage, type Lesson } from './lesson';
 
 const HELP_MM = 8;
 const LEAST_CUT_SLACK_MM = 3;
@@ -67,7 +67,7 @@ export const FITTING: readonly Lesson[] = [
     judge: (base, { mm = 0 }) => {
       const { depthMm, meetsMm } = firstCut(base);
       return {
-        right: mm >= Math.floor(depthMm) && mm <= depthMm + LEAST_CUT_SLACK_MM,
+        ...judged(mm, Math.floor(depthMm), depthMm + LEAST_CUT_SLACK_MM),
         reason: say`It meets by ${inMm(meetsMm, 0)} and shall be clear by ${inMm(base.use.marginMm)}. The wheel comes at the edge aslant and the cut goes square to it: that takes ${inMm(depthMm, 0)} of the edge. Whatever goes beyond that is metal that cannot be put back.`,
       };
     },
@@ -102,8 +102,11 @@ export const FITTING: readonly Lesson[] = [
     judge: (base, { deg = 35 }, assessment) => {
       const clear = (lockStopDeg: number): boolean =>
         assess(withPackage(base, { lockStopDeg })).fit.front.leastClearanceMm >= base.use.marginMm;
+      const enough = assessment().fit.front.leastClearanceMm >= base.use.marginMm;
       return {
-        right: assessment().fit.front.leastClearanceMm >= base.use.marginMm && !clear(deg + 1),
+        ...(enough && !clear(deg + 1)
+          ? { right: true }
+          : { right: false, way: enough ? ('more' as const) : ('less' as const) }),
         reason:
           'The wheel comes nearest at the end of the lock. A stop gives that angle away and widens the turning circle, so that no more of it is taken than is needed.',
       };

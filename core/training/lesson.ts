@@ -10,7 +10,8 @@ export type Control = { id: string; words: string } & (
 );
 export type Values = Readonly<Record<string, number>>;
 export type Fact = { words: string; value: number; quantity: Quantity; digits?: number };
-export type LessonVerdict = { right: boolean; reason: Wording };
+/** `way` says which way it is missed by, without saying by how much. */
+export type LessonVerdict = { right: boolean; reason: Wording; way?: 'more' | 'less' };
 
 /** One short lesson: a question on a vehicle that is answered by moving something, checked by what the move really does. */
 export type Lesson = {
@@ -21,6 +22,8 @@ export type Lesson = {
   build: string;
   /** Which corner is drawn. */
   axle: AxleName;
+  /** Drawn straight ahead at ride height: the question is not of where the wheel is nearest. */
+  straight?: true;
   controls: (base: Build) => Control[];
   /** The build with the move made; the same build where the move is not one of a part. */
   apply: (base: Build, values: Values) => Build;
@@ -28,6 +31,10 @@ export type Lesson = {
   facts: (base: Build, values: Values, assessment: () => Assessment) => Fact[];
   judge: (base: Build, values: Values, assessment: () => Assessment) => LessonVerdict;
 };
+
+/** What a tape says against where it should stand, from `low` to `high`. */
+export const judged = (value: number, low: number, high: number): Pick<LessonVerdict, 'right' | 'way'> =>
+  value < low ? { right: false, way: 'more' } : value > high ? { right: false, way: 'less' } : { right: true };
 
 /** A tape to move in steps of a millimetre. */
 export const tapeMm = (

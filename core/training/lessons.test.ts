@@ -46,6 +46,13 @@ describe('the lessons', () => {
       expect(judge(lesson, base, start)).toBe(false);
       const { right, wrong } = ANSWERS[lesson.id] ?? { right: {}, wrong: [] };
       expect(judge(lesson, base, { ...start, ...right })).toBe(true);
+      // Which way it is missed by is the way to the answer.
+      const [tape, ...others] = lesson.controls(base);
+      const way = lesson.judge(base, start, () => assess(lesson.apply(base, start))).way;
+      if (way && tape && others.length === 0)
+        expect(Math.sign((right[tape.id] ?? NaN) - (start[tape.id] ?? NaN)), lesson.id).toBe(
+          way === 'more' ? 1 : -1,
+        );
       for (const one of wrong)
         expect(judge(lesson, base, { ...start, ...one }), JSON.stringify(one)).toBe(false);
       const build = lesson.apply(base, start);

@@ -181,7 +181,7 @@ test('quotes made at the same moment get numbers of their own', async () => {
 test('papers are those of the job, and of no other', async () => {
   const order = await paperOf(await contextIn(db()), jobId, 'order', stageId);
   expect(order).toMatchObject({ ok: true, value: { title: 'Work order' } });
-  expect(JSON.stringify(order)).toContain('Tester, 2026-11-25 10:00');
+  expect(JSON.stringify(order)).toContain('Tester, 25 Nov 2026, 10:00');
   const quotes = await listQuotes(db(), jobId);
   const paper = await paperOf(await contextIn(db()), jobId, 'quote', quotes.at(-1)?.id ?? 0);
   expect(JSON.stringify(paper)).toContain('Accepted by Somebody');

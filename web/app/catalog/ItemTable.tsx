@@ -118,18 +118,19 @@ export function ItemTable({ kind, items, units, sort, setSort }: Props) {
   return (
     <div className="border-line border" role="table" aria-rowcount={items.count ?? 0} data-testid="catalog">
       <div
-        className="border-ink grid gap-x-3 border-b px-2"
+        className="border-ink grid items-center gap-x-3 border-b px-2"
         style={{ gridTemplateColumns: template }}
         role="row"
       >
         {table.getFlatHeaders().map((header) => {
-          const { sort: by, right } = header.column.columnDef.meta as ColumnMeta;
+          const { sort: by, right, edit } = header.column.columnDef.meta as ColumnMeta;
           const words = flexRender(header.column.columnDef.header, header.getContext());
           return (
             <span
               key={header.id}
               role="columnheader"
-              className={`caption py-1.5 ${right ? 'text-right' : ''}`}
+              // As far in as the words of a cell that is typed into stand.
+              className={`caption py-1.5 ${edit ? 'px-[5px]' : ''} ${right ? 'text-right' : ''}`}
             >
               {by ? (
                 <button
@@ -194,20 +195,22 @@ export function ItemTable({ kind, items, units, sort, setSort }: Props) {
                 </span>
               )}
               {row && (
-                <button
-                  type="button"
-                  aria-label={`${row.active ? 'Take out' : 'Put back'} ${row.maker} ${row.model} ${row.name}`}
-                  onClick={() => void remove(row)}
-                >
-                  {row.active ? <Trash2 size={15} aria-hidden /> : <Undo2 size={15} aria-hidden />}
-                </button>
+                <span role="cell">
+                  <button
+                    type="button"
+                    aria-label={`${row.active ? 'Take out' : 'Put back'} ${row.maker} ${row.model} ${row.name}`}
+                    onClick={() => void remove(row)}
+                  >
+                    {row.active ? <Trash2 size={15} aria-hidden /> : <Undo2 size={15} aria-hidden />}
+                  </button>
+                </span>
               )}
             </div>
           ))}
         </div>
         {items.count === 0 && (
-          <p className="p-4 text-lg">
-            Nothing here yet, or nothing fits these words. Import a CSV file to begin.
+          <p className="p-4 text-lg" role="row">
+            <span role="cell">Nothing here yet, or nothing fits these words. Import a CSV file to begin.</span>
           </p>
         )}
       </div>

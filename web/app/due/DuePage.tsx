@@ -12,12 +12,13 @@ import { copyReminder } from './copyReminder';
 import { DueRulesDialog } from './DueRulesDialog';
 import { Button, ButtonLink } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
+import { sayDate } from '../../../core/time/wallClock';
 
 type Props = { vehicles: DueVehicle[]; shop: ShopSettings; shopName: string; units: UnitSystem };
 type Which = 'over' | 'all';
 
 const words = ({ label, on, atKm, byPace }: Due, units: UnitSystem): string =>
-  `${label}${on ? ` by ${on}` : ''}${byPace ? ' (at its pace, an estimate)' : ''}${atKm === null ? '' : `, at ${showWithUnit(atKm, 'distance', units)}`}`;
+  `${label}${on ? ` by ${sayDate(on)}` : ''}${byPace ? ' (at its pace, an estimate)' : ''}${atKm === null ? '' : `, at ${showWithUnit(atKm, 'distance', units)}`}`;
 
 /** What is due on every vehicle that was handed over, soonest first, each with its reminder to copy. */
 function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
@@ -25,14 +26,20 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
   useReady();
   const [which, setWhich] = useState<Which>('all');
   const [dialog, setDialog] = useState(false);
-  const [reminder, setReminder] = useState('');
+  const [reminder, setReminder] = useState<{ jobId: number; text: string } | null>(null);
   const shown = vehicles
     .map((one) => ({ ...one, due: one.due.filter(({ overdue }) => which === 'all' || overdue) }))
     .filter(({ due }) => due.length > 0);
-  const remind = ({ vehicle, due }: DueVehicle): void =>
-    setReminder(
-      copyReminder(due, { vehicle, shop: shopName }, units, 'Mark the reminder below and copy it.'),
-    );
+  const remind = ({ jobId, vehicle, due }: DueVehicle): void =>
+    setReminder({
+      jobId,
+      text: copyReminder(
+        due,
+        { vehicle, shop: shopName },
+        units,
+        'This browser does not copy: mark the reminder under what is due, and copy it.',
+      ),
+    });
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <PageHead here="/due" title={`Due, ${shopName}`}>
@@ -48,17 +55,6 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
         <Button onClick={() => setDialog(true)}>What is due when</Button>
         <ButtonLink href="/api/due.ics">iCalendar</ButtonLink>
       </PageHead>
-      {reminder && (
-        <label className="caption mb-3 block">
-          Reminder
-          <textarea
-            className="field-box text-ink h-36 font-normal"
-            readOnly
-            data-testid="reminder"
-            value={reminder}
-          />
-        </label>
-      )}
       {shown.length === 0 ? (
         <p className="py-8 text-lg" data-testid="nothing-due">
           Nothing is due. Dates count from the handover: write it down on the Log of a job, with the odometer.
@@ -78,13 +74,31 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
             {
               head: 'Due',
               className: 'w-full',
-              cell: ({ due: list }) =>
-                list.map((due) => (
-                  <p key={due.label} data-overdue={due.overdue} className={due.overdue ? 'font-medium' : ''}>
-                    {due.overdue ? '▲ over: ' : ''}
-                    {words(due, units)}
-                  </p>
-                )),
+              cell: ({ jobId, due: list }) => (
+                <>
+                  {list.map((due) => (
+                    <p
+                      key={due.label}
+                      data-overdue={due.overdue}
+                      className={due.overdue ? 'font-medium' : ''}
+                    >
+                      {due.overdue ? '▲ over: ' : ''}
+                      {words(due, units)}
+                    </p>
+                  ))}
+                  {reminder?.jobId === jobId && (
+                    <label className="caption my-2 block">
+                      Reminder
+                      <textarea
+                        className="field-box text-ink h-36 font-normal"
+                        readOnly
+                        data-testid="reminder"
+                        value={reminder.text}
+                      />
+                    </label>
+                  )}
+                </>
+              ),
             },
             { head: '', cell: (one) => <Button onClick={() => remind(one)}>Reminder</Button> },
           ]}

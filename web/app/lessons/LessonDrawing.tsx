@@ -29,7 +29,7 @@ const FRAMES: readonly Frame[] = [
 
 type Props = { build: Build; axle: AxleName; at: { lockDeg: number; travelMm: number } };
 
-/** The corner where the wheel is nearest, with the wheel as it is moved and, thin, as delivered. */
+/** A corner, in the pose where the wheel is nearest or straight ahead, with the wheel as it is moved and, thin, as delivered. */
 export function LessonDrawing({ build, axle, at }: Props) {
   const { view, profile, stock, obstacles } = useStanding(build, axle, at);
   return (
@@ -37,7 +37,7 @@ export function LessonDrawing({ build, axle, at }: Props) {
       className="drawing max-w-[520px]"
       viewBox="0 0 500 302"
       role="img"
-      aria-label="The corner where the wheel is nearest"
+      aria-label="The corner with the wheel of the lesson"
     >
       {FRAMES.map((frame) => (
         <CornerView

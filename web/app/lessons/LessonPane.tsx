@@ -25,6 +25,13 @@ type Props = {
   next?: () => void;
 };
 
+const STRAIGHT = { lockDeg: 0, travelMm: 0 };
+const AGAIN = {
+  more: 'It is more than that. Move it to the right.',
+  less: 'It is less than that. Move it to the left.',
+  either: 'Move it again and watch what changes.',
+} as const;
+
 /** One thing to move: a tape with its runner, or names to step through. The arrow keys move both. */
 function Mover({
   control,
@@ -121,7 +128,7 @@ export function LessonPane({ lesson, file, units, tried, next }: Props) {
         />
       ))}
       <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] items-start gap-x-8">
-        <LessonDrawing build={build} axle={lesson.axle} at={answer?.at ?? { lockDeg: 0, travelMm: 0 }} />
+        <LessonDrawing build={build} axle={lesson.axle} at={(!lesson.straight && answer?.at) || STRAIGHT} />
         <div>
           <dl data-testid="facts">
             {(answer?.facts ?? []).map(({ words, value, quantity, digits }) => (
@@ -144,7 +151,7 @@ export function LessonPane({ lesson, file, units, tried, next }: Props) {
           {judged && (
             <p role="status" className="mt-3 text-[1.1rem]" data-right={judged.right} data-testid="judged">
               <b className="font-semibold">{judged.right ? '✓ Right.' : '○ Not yet.'}</b>{' '}
-              {judged.right ? wordingText(judged.reason, units) : 'Move it again and watch what changes.'}
+              {judged.right ? wordingText(judged.reason, units) : AGAIN[judged.way ?? 'either']}
             </p>
           )}
         </div>

@@ -23,8 +23,17 @@ function SketchView({ sketch: { caption, from, to, strokes, labels } }: { sketch
             strokeDasharray={weight === 'dash' ? '18 12' : undefined}
           />
         ))}
-        {labels.map(({ at, words }) => (
-          <text key={words} x={x(at[0])} y={y(at[1]) + 14} fontSize={52} textAnchor="middle">
+        {labels.map(({ at, words, small }) => (
+          <text
+            key={words}
+            x={x(at[0])}
+            y={y(at[1]) + (small ? 9 : 14)}
+            fontSize={small ? 27 : 52}
+            textAnchor="middle"
+            paintOrder="stroke"
+            stroke="var(--sheet)"
+            strokeWidth={small ? 4 : 10}
+          >
             {words}
           </text>
         ))}

@@ -3,6 +3,7 @@ import type { WeekPlan } from '../../../core/planning/week';
 import { sayTime, wallTimeAt } from '../../../core/time/wallClock';
 import { hours } from '../../../core/quote/quote';
 import { Choice } from '../../ui/choices';
+import { DateField } from '../../ui/DateField';
 import { NumberField } from '../../ui/NumberField';
 import { $shop } from '../../state/store';
 import { $chosen, $jobs, editTask, taskOf, unlock } from './planStore';
@@ -104,18 +105,13 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
           take={minutes('dryMin', 0)}
         />
       </div>
-      <label className="caption">
-        Parts arrive on
-        <input
-          type="date"
-          className="field-box text-ink"
-          value={task.arrivesOn ?? ''}
-          onChange={(event) => {
-            const day = event.target.value;
-            editTask(key, ({ arrivesOn, ...one }) => (day ? { ...one, arrivesOn: day } : one));
-          }}
-        />
-      </label>
+      <DateField
+        key={`${key} parts`}
+        label="Parts arrive on"
+        mayBeEmpty
+        value={task.arrivesOn ?? ''}
+        take={(day) => editTask(key, ({ arrivesOn, ...one }) => (day ? { ...one, arrivesOn: day } : one))}
+      />
       <Button onClick={() => (task.locked ? unlock(key) : lock({}))} disabled={!placed}>
         {task.locked ? 'Unlock' : 'Lock here'}
       </Button>

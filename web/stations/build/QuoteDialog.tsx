@@ -10,6 +10,7 @@ import {
   type Column,
   type Row,
 } from '../../ui/RowsDialog';
+import { DateField } from '../../ui/DateField';
 import { refusalWords, send } from '../../state/apiClient';
 import { type Quote, type QuoteLine } from '../../../core/format/quote';
 
@@ -87,7 +88,7 @@ export function QuoteDialog({
   const asQuote = (): Quote => ({
     ...quote,
     note: note.trim(),
-    validUntil: validUntil.trim(),
+    validUntil,
     options: quote.options.map((option, i) => ({ ...option, lines: (options[i] ?? []).map(lineFrom) })),
   });
   const store = async (): Promise<string | null> => {
@@ -105,14 +106,7 @@ export function QuoteDialog({
       store={store}
     >
       <div className="grid grid-cols-[10rem_1fr] gap-2">
-        <label className="caption">
-          Valid until
-          <input
-            className="field-box text-ink"
-            value={validUntil}
-            onChange={(event) => setValidUntil(event.target.value)}
-          />
-        </label>
+        <DateField label="Valid until" value={validUntil} take={setValidUntil} />
         <label className="caption">
           Said to the customer
           <input

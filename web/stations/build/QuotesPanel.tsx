@@ -9,6 +9,7 @@ import { refusalWords, send } from '../../state/apiClient';
 import { QuoteDialog } from './QuoteDialog';
 import { draftQuote } from './quoteDraft';
 import { Button, ButtonLink } from '../../ui/Button';
+import { sayDate } from '../../../core/time/wallClock';
 
 /** Which stages a new quote offers. */
 function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
@@ -123,7 +124,7 @@ function QuoteRow({ line, changed }: { line: QuoteLineOut; changed: (now: QuoteL
         <b className="font-semibold">
           {job?.number}-{number}
         </b>
-        <span className="text-graphite">until {quote.validUntil}</span>
+        <span className="text-graphite">until {sayDate(quote.validUntil)}</span>
         <span className="ml-auto flex gap-2">
           <ButtonLink href={`/jobs/${job?.id}/papers/quote?of=${line.id}`}>Paper</ButtonLink>
           {!accepted && <Button onClick={() => setOpen(true)}>Change</Button>}
@@ -142,7 +143,7 @@ function QuoteRow({ line, changed }: { line: QuoteLineOut; changed: (now: QuoteL
       </ul>
       {taken ? (
         <p className="font-medium">
-          Accepted by {accepted.by} on {accepted.at.slice(0, 10)}: {taken.label}. Frozen.
+          Accepted by {accepted.by} on {sayDate(accepted.at.slice(0, 10))}: {taken.label}. Frozen.
         </p>
       ) : (
         <Accept quote={line} changed={changed} />

@@ -8,9 +8,10 @@ import { $shop } from '../../state/store';
 import { $work, editWork } from '../../state/work';
 import { signed, useNowMin } from '../../state/clock';
 import { type JobWork, type Tick } from '../../../core/format/jobWork';
+import { sayDate } from '../../../core/time/wallClock';
 
 export const tickWords = ({ by, at, bay }: Tick): string =>
-  `${by}, ${at.slice(5, 10)} ${at.slice(11)}${bay ? `, ${bay}` : ''}`;
+  `${by}, ${sayDate(at)}${bay ? `, ${bay}` : ''}`;
 
 function without<T>(record: Record<string, T>, id: string): Record<string, T> {
   return Object.fromEntries(Object.entries(record).filter(([key]) => key !== id));

@@ -13,6 +13,7 @@ import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
 import { type Chalk } from '../../../core/format/chalk';
 import { Button } from '../../ui/Button';
+import { sayDate } from '../../../core/time/wallClock';
 
 const MARKS: readonly (readonly [Chalk['mark'], string])[] = [
   ['even', 'Even'],
@@ -82,7 +83,7 @@ export function ChalkPanel({ build }: { build: Build }) {
                       <span className="w-12">{one === 'front' ? 'Front' : 'Rear'}</span>
                       <span className="w-24">{showWithUnit(entry.kpa, 'pressure', units)}</span>
                       <span className="w-28">{MARKS.find(([key]) => key === entry.mark)?.[1]}</span>
-                      <span className="text-graphite grow">{entry.on}</span>
+                      <span className="text-graphite grow">{entry.on && sayDate(entry.on)}</span>
                       <button
                         type="button"
                         aria-label={`Remove chalk test ${i + 1}`}

@@ -11,6 +11,7 @@ import { OneLineForm } from '../../ui/OneLineForm';
 import { $units, type Edited } from '../../state/store';
 import { writeDown } from './logStore';
 import { entryWords, seenWords } from './words';
+import { sayDate } from '../../../core/time/wallClock';
 
 const OK: Edited = { ok: true };
 
@@ -91,7 +92,7 @@ export function Amend({
           {entryWords(entry, build, units)}
           <br />
           <span className="text-graphite">
-            {entry.by}, {entry.at.replace('T', ' ')}. It stays in the log; what is said here stands beside it,
+            {entry.by}, {sayDate(entry.at)}. It stays in the log; what is said here stands beside it,
             with your name.
           </span>
         </p>

@@ -6,6 +6,7 @@ import { copyReminder } from '../../app/due/copyReminder';
 import { $job, $shop, $units } from '../../state/store';
 import { $standingLog } from './logStore';
 import { Button } from '../../ui/Button';
+import { sayDate } from '../../../core/time/wallClock';
 
 /** What is due on this vehicle after it was handed over, with a text for the customer to copy. */
 export function DuePanel() {
@@ -44,7 +45,7 @@ export function DuePanel() {
             <li key={label} data-overdue={overdue}>
               {overdue && <b className="font-semibold">▲ over </b>}
               <b className="font-semibold">{label}</b>
-              {on && ` by ${on}`}
+              {on && ` by ${sayDate(on)}`}
               {byPace && ' (at the pace so far, an estimate)'}
               {atKm !== null && `, at ${showWithUnit(atKm, 'distance', units)}`}
               {on === null && atKm === null && ': no odometer was written down at the handover'}

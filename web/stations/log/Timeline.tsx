@@ -23,6 +23,7 @@ import { $log, $standingLog, $waiting } from './logStore';
 import { Photo } from './Photo';
 import { entryWords } from './words';
 import { Button } from '../../ui/Button';
+import { sayDate } from '../../../core/time/wallClock';
 
 type Filter = LifeKind | 'all';
 const FILTERS: readonly (readonly [Filter, string])[] = [
@@ -114,7 +115,7 @@ export function Timeline({ build }: { build: Build }) {
               return (
                 <tr key={event.id} className="border-line border-b align-top" data-entry={lifeKindOf(event)}>
                   <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">
-                    {event.at.replace('T', ' ')}
+                    {sayDate(event.at)}
                   </td>
                   <td className="pr-3 whitespace-nowrap">{event.by}</td>
                   <td className="pr-3 whitespace-nowrap">

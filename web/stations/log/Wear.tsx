@@ -4,6 +4,7 @@ import { showWithUnit, unitOf, unitSize } from '../../../core/units/quantity';
 import { $units } from '../../state/store';
 import { $standingLog } from './logStore';
 import { treadText, treadUnit } from './tread';
+import { sayDate } from '../../../core/time/wallClock';
 
 /** A tire that is worn to this deep counts as worn out here. Local codes and makers say their own. */
 const LIMIT_MM = 3;
@@ -22,7 +23,7 @@ export function Wear() {
   const rates = before && !before.rotated ? wearRates(before, now, LIMIT_MM) : [];
   return (
     <div className="mt-2" data-testid="wear">
-      <h4 className="font-semibold">Tread of {now.at.slice(0, 10)}</h4>
+      <h4 className="font-semibold">Tread of {sayDate(now.at.slice(0, 10))}</h4>
       {signs.length === 0 ? (
         <p>Even, as far as a gauge can tell.</p>
       ) : (

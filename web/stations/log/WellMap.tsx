@@ -3,7 +3,9 @@ import { useMemo, type MouseEvent } from 'react';
 import type { Build } from '../../../core/format/build';
 import { placeOf } from '../../../core/calibration/predict';
 import type { Residual } from '../../../core/calibration/reconcile';
+import type { UnitSystem } from '../../../core/units/quantity';
 import { CornerView, type Frame } from '../../drawings/CornerView';
+import { placeLabels } from '../../drawings/labels';
 import { useStanding } from '../fit/useStanding';
 import { $units } from '../../state/store';
 import type { Pose } from './TestFitForm';
@@ -22,6 +24,11 @@ const FRAME: Frame = {
   title: 'side, front to the left; press where it touched',
 };
 const FAR_PX = 60;
+
+/** Room that a line of the marks' words takes. */
+const LINE_PX = 14;
+const markWords = ({ readMm, residualMm, reading }: Residual, units: UnitSystem): string =>
+  readMm === null ? (reading.mark ?? 'clear') : `${residualMm > 0 ? '+' : ''}${mm(residualMm, units)}`;
 
 type Place = { obstacle: string; placeMm?: [number, number] };
 type Props = {
@@ -47,6 +54,13 @@ export function WellMap({ build, pose, residuals, pick }: Props) {
     [build, residuals, axle],
   );
   const px = (x: number, z: number): [number, number] => [FRAME.x - x * SCALE, FRAME.y - z * SCALE];
+  const baselines = placeLabels(
+    marks.map(({ residual, x, z }) => {
+      const [cx, cy] = px(x, z);
+      return { x: cx, y: cy + 5, width: markWords(residual, units).length * 7 + 9, toLeft: x > 0 };
+    }),
+    LINE_PX,
+  );
   const press = (event: MouseEvent<SVGSVGElement>): void => {
     const box = event.currentTarget.getBoundingClientRect();
     const perPx = 400 / box.width;
@@ -87,6 +101,7 @@ export function WellMap({ build, pose, residuals, pick }: Props) {
       )}
       {marks.map(({ residual, x, z }, i) => {
         const [cx, cy] = px(x, z);
+        const words = markWords(residual, units);
         return (
           <g key={i} data-residual={residual.reading.obstacle}>
             <circle
@@ -99,7 +114,7 @@ export function WellMap({ build, pose, residuals, pick }: Props) {
             />
             <text
               x={cx + (x > 0 ? -9 : 9)}
-              y={cy + 5 + (i % 2 === 0 ? -8 : 8)}
+              y={baselines[i]}
               fontSize={13}
               fontWeight={residual.beyond ? 700 : 500}
               textAnchor={x > 0 ? 'end' : 'start'}
@@ -107,9 +122,7 @@ export function WellMap({ build, pose, residuals, pick }: Props) {
               stroke="var(--sheet)"
               strokeWidth={4}
             >
-              {residual.readMm === null
-                ? (residual.reading.mark ?? 'clear')
-                : `${residual.residualMm > 0 ? '+' : ''}${mm(residual.residualMm, units)}`}
+              {words}
             </text>
           </g>
         );
