@@ -11,7 +11,7 @@ import { closed, type Sketch, type Stroke } from './paper';
 const WINDOW: FoldWindow = { aMm: [-330, 250], rMm: [140, 580], cellMm: 5 };
 /** A degree of lock is drawn as long as this many mm of travel. */
 const MM_PER_DEG = 5;
-const MAP = { deg: 42, mm: 170, leftMm: 70, belowMm: 60 } as const;
+const MAP = { deg: 42, mm: 170, leftMm: 96, belowMm: 60 } as const;
 
 /** The edge of what the front wheel could meet, and the tire's half section in it: sideways from the hub face, and radius. */
 export function sectionSketch(build: Build, caption: string, units: UnitSystem): Sketch {
@@ -100,7 +100,7 @@ export function lockMapSketch(
       ...[low, 0, high]
         .filter((mm, i, all) => all.indexOf(mm) === i)
         .map((mm) => ({
-          at: [left * MM_PER_DEG - MAP.leftMm / 2, mm] as const,
+          at: [left * MM_PER_DEG - MAP.leftMm * 0.55, mm] as const,
           words: mm === 0 ? 'ride' : showRounded(mm, 'length', units),
           small: true as const,
         })),
