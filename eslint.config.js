@@ -81,6 +81,7 @@ export default tseslint.config(
       'core/cutting/edgeDepth.ts',
       'tests/reference.ts',
       'core/search/*.ts',
+      'core/together/{corners,search,witnesses}.ts',
       'core/scan/*.ts',
       'command/bench/*.ts',
     ],

@@ -2,8 +2,10 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { assessmentSchemaText } from '../formats/assessmentSchema';
 import { buildSchemaText } from '../formats/buildSchema';
+import { curesSchemaText } from '../formats/curesJson';
 import { ROOT } from './paths';
 
 // npm run schema: writes the JSON Schemas in docs/ anew after a change to either format.
 writeFileSync(join(ROOT, 'docs', 'build.schema.json'), buildSchemaText());
 writeFileSync(join(ROOT, 'docs', 'assessment.schema.json'), assessmentSchemaText());
+writeFileSync(join(ROOT, 'docs', 'cures.schema.json'), curesSchemaText());

@@ -3,10 +3,14 @@ import type { Build } from '../../core/format/build';
 import type { ItemKind } from '../../core/format/catalog';
 import type { Fault } from '../../core/format/fields';
 import type { Result } from '../../core/result';
+import type { FreeLimits } from '../../core/format/freeLimits';
+import type { Pricing } from '../../core/together/offers';
+import { freeTogether } from '../../core/together/together';
 import { told } from '../../core/wording';
 import type { PaperSheet } from '../../core/paper/paper';
 import { readCatalog, type CatalogRead } from '../../formats/catalogCsv';
 import type { Paper } from '../../formats/paper';
+import { curesDocument } from '../../formats/curesJson';
 import { paperPdf } from '../../formats/paperPdf';
 import { tooMuchWork } from './bounds';
 import { columnsOf } from './columns';
@@ -23,11 +27,31 @@ function assessmentText(build: Build): Result<string, { faults: Fault[] }> {
   return judged.ok ? { ok: true, value: JSON.stringify(told(judged.value)) } : judged;
 }
 
+/** A request is answered with what was found in so long, ms: a page waits no longer. */
+const FREE_MS = 9000;
+/** What frees a build, as text; as much as there is time for. */
+function curesText({
+  build,
+  limits,
+  pricing,
+}: {
+  build: Build;
+  limits: FreeLimits;
+  pricing: Pricing;
+}): Result<string, { faults: Fault[] }> {
+  const heavy = tooMuchWork(build);
+  if (heavy) return { ok: false, faults: [heavy] };
+  const until = performance.now() + FREE_MS;
+  const cures = freeTogether(build, limits, pricing, () => performance.now() > until);
+  return { ok: true, value: JSON.stringify(curesDocument(cures)) };
+}
+
 /** What is computed away from the thread that answers requests: each takes and gives plain data. */
 export const TASKS = {
   columns: columnsOf,
   assessment,
   assessmentText,
+  curesText,
   /** A paper as PDF. */
   pdf: ({ sheet, paper }: { sheet: PaperSheet; paper: Paper }): Promise<Uint8Array> => paperPdf(sheet, paper),
   /** A supplier’s list, read. */

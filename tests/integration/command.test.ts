@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { curesSchema } from '../../formats/curesJson';
 import { told } from '../../core/wording';
 import { assess } from '../../core/assess';
 import { startCluster } from '../../command/cluster';
@@ -78,6 +79,39 @@ describe('./vexlo assess', () => {
     expect(vexlo('assess', 'nowhere.json')).toMatchObject({ status: 2, stdout: '' });
     expect(vexlo('assess')).toMatchObject({ status: 2, stdout: '' });
     expect(vexlo('fly').status).toBe(2);
+  });
+});
+
+describe('./vexlo free', () => {
+  const file = join(ROOT, 'demo', 'builds', 'holloway-2-tires-and-lift.json');
+  test('what frees a build on standard output, each offer as its patch says, within the limits that were given', () => {
+    const limits = write(
+      'limits.json',
+      JSON.stringify({ changes: 1, avoid: ['diameter'], most: { spacer: 20 } }),
+    );
+    const run = vexlo('free', file, '--limits', limits);
+    expect(run.status, run.stderr).toBe(0);
+    const cures = curesSchema.parse(JSON.parse(run.stdout));
+    expect(cures).toMatchObject({ grade: 'close', wanted: 'free', complete: true });
+    expect(cures.offers.length).toBeGreaterThan(2);
+    const [offer] = cures.offers;
+    const build = JSON.parse(demoTexts['holloway-2-tires-and-lift'] ?? '') as {
+      package: Record<string, unknown>;
+    };
+    for (const { path, value } of offer?.patch ?? []) build.package[path.replace('/package/', '')] = value;
+    const judged = vexlo('assess', write('patched.json', JSON.stringify(build)));
+    expect((JSON.parse(judged.stdout) as { grade: string }).grade).toBe(offer?.grade);
+    for (const { changes } of cures.offers) expect(changes.map(({ kind }) => kind)).not.toContain('diameter');
+  });
+  test('faulty limits are refused by path, and a missing file by its name', () => {
+    const bad = write('bad-limits.json', JSON.stringify({ changes: 7, avoid: ['luck'], mostly: 1 }));
+    const run = vexlo('free', file, '--limits', bad);
+    expect(run).toMatchObject({ status: 2, stdout: '' });
+    expect(run.stderr).toContain('changes: 7 is out of range');
+    expect(run.stderr).toContain('avoid.0: "luck"');
+    expect(run.stderr).toContain('mostly');
+    expect(vexlo('free', file, '--limits', 'nowhere.json').stderr).toContain('nowhere.json');
+    expect(vexlo('free')).toMatchObject({ status: 2, stdout: '' });
   });
 });
 

@@ -2,24 +2,10 @@ import type { AxleName, Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { materialOf, type Material } from '../../format/materials';
+import { CURE_KINDS } from '../../format/freeLimits';
 import type { Lift, Package } from '../../format/package';
 
-/** One change at a time; `cut` is of one obstacle, or of all that are met. */
-export const CURE_KINDS = [
-  'cut',
-  'lock-stop',
-  'bump-stop',
-  'spacer',
-  'forward',
-  'back',
-  'inboard',
-  'outboard',
-  'width',
-  'diameter',
-  'spring',
-  'body',
-  'bracket',
-] as const;
+export { CURE_KINDS };
 export type CureKind = (typeof CURE_KINDS)[number];
 export type ScannedKind = Exclude<CureKind, 'cut'>;
 

@@ -30,8 +30,12 @@ export type Trial = {
 /** A sidewall that is left over the rim, mm; under it nothing is a tire. */
 const LEAST_SIDEWALL_MM = 30;
 
-/** Whether a package leaves a vehicle that can exist: travel both ways from ride height, arms that reach, a tire. */
-function possible(build: Build, axle: AxleName, pack: Package): boolean {
+/** Whether a package leaves a vehicle that can exist, and can be written down. */
+export const possible = (build: Build, axle: AxleName, pack: Package): boolean =>
+  canStand(build, axle, pack) && buildSchema.shape.package.safeParse(pack).success;
+
+/** Whether a package leaves travel both ways from ride height, arms that reach, a tire. */
+export function canStand(build: Build, axle: AxleName, pack: Package): boolean {
   const { suspension } = build.vehicle.corners[axle];
   const travel = travelOf(suspension, pack.lift[axle], pack.sagMm[axle]);
   const arms = [...frontArms(build.vehicle, axle), suspension.sideArmMm];
@@ -42,8 +46,7 @@ function possible(build: Build, axle: AxleName, pack: Package): boolean {
     arms.every((arm) => arm === null || Math.abs(arm) > travel.reachMm) &&
     size.overallDiameterMm / 2 - (MM_PER_INCH / 2) * pack.wheel.diameterIn >= LEAST_SIDEWALL_MM &&
     size.sectionWidthMm > 80 &&
-    (pack.lockStopDeg === undefined || pack.lockStopDeg >= 5) &&
-    buildSchema.shape.package.safeParse(pack).success
+    (pack.lockStopDeg === undefined || pack.lockStopDeg >= 5)
   );
 }
 

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { oneOf, whole, within, words } from './fields';
+
+/** One kind of change at a time that may free what is met; `cut` is of one obstacle, or of all that are met. */
+export const CURE_KINDS = [
+  'cut',
+  'lock-stop',
+  'bump-stop',
+  'spacer',
+  'forward',
+  'back',
+  'inboard',
+  'outboard',
+  'width',
+  'diameter',
+  'spring',
+  'body',
+  'bracket',
+] as const;
+
+/** Those, and two that are done to a part: it is set elsewhere, or it is taken off. */
+export const FREE_KINDS = [...CURE_KINDS, 'move', 'remove'] as const;
+export type FreeKind = (typeof FREE_KINDS)[number];
+
+/** Changes that may be made together. */
+export const MOST_TOGETHER = 3;
+export const MOST_OFFERS = 50;
+
+/** What a search for what frees a package keeps to: what the shop does not do, and what the customer refuses. */
+export const freeLimitsSchema = z.strictObject({
+  format: z
+    .literal('vexlo/free-limits', { error: 'is not "vexlo/free-limits"' })
+    .default('vexlo/free-limits'),
+  version: z.literal(1, { error: 'is not 1' }).default(1),
+  /** The grade that is asked for. */
+  grade: oneOf(['free', 'close']).default('free'),
+  changes: whole(1, MOST_TOGETHER).default(MOST_TOGETHER),
+  offers: whole(1, MOST_OFFERS).default(12),
+  /** Kinds that are not done. */
+  avoid: z.array(oneOf(FREE_KINDS)).max(FREE_KINDS.length).default([]),
+  /** Parts that nothing is done to. */
+  keep: z.array(words(60, 1)).max(100).default([]),
+  /** The most of a kind, mm; degrees of the lock stop. */
+  most: z.partialRecord(z.enum(FREE_KINDS), within(0, 500)).default({}),
+});
+export type FreeLimits = z.output<typeof freeLimitsSchema>;
+
+export const NO_LIMITS: FreeLimits = freeLimitsSchema.parse({});

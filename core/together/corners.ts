@@ -1,0 +1,98 @@
+import { cutDepths, sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
+import { emptyResult, sweep, sweepUpright, type SweepResult } from '../clearance/kernel';
+import { decidingProfile, type Profile } from '../clearance/profile';
+import { AXLES, type AxleName, type Build } from '../format/build';
+import { isThere } from '../vehicle/parts';
+import { witnessesOf } from './witnesses';
+
+/** Coarse enough to be asked about tens of thousands of packages; what is offered is held against the whole zone afterwards. */
+const GRID = { lock: 21, travel: 13 } as const;
+/** Corners that are kept laid out; a third change to the suspension makes more than is worth keeping. */
+const MOST_KEPT = 800;
+const ROUNDING_MM = 1e-9;
+
+export type Corners = {
+  /** Numbers of an axle's obstacles that are under their goal. */
+  under: (axle: AxleName, build: Build) => number[];
+  /** Whether it is plain, without a sweep, that more than `upTo` parts of an axle are too near, or one that is not `fixable`. */
+  hopeless: (build: Build, upTo: number, fixable: Record<AxleName, Uint8Array>) => boolean;
+  /** Whether everything at both axles is at its goal. */
+  clears: (build: Build) => boolean;
+  /** Least clearance of each obstacle, mm, on the same grid. */
+  least: (axle: AxleName, build: Build) => Float64Array;
+};
+
+/**
+ * Answers, for packages of one build, which obstacles come nearer than their goals (`goals`, mm, by axle): on a grid of
+ * poses, with bounds so tight that whatever stands clear costs next to nothing.
+ */
+export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): Corners {
+  const laid = new Map<string, SweepCorner>();
+  const { lock, travel } = base.use.grid;
+  const grid = { lock: lock === 1 ? 1 : Math.min(lock, GRID.lock), travel: Math.min(travel, GRID.travel) };
+  const use = { ...base.use, grid };
+
+  const cornerAt = (axle: AxleName, { vehicle, package: pack }: Build): SweepCorner => {
+    const { lift, sagMm, lockStopDeg, moves, removed } = pack;
+    const key = JSON.stringify([axle, lift[axle], sagMm[axle], lockStopDeg, moves, removed]);
+    const known = laid.get(key);
+    if (known) return known;
+    if (laid.size >= MOST_KEPT) laid.clear();
+    const made = sweepCorner(sweepInputOf({ vehicle, package: pack, use }, axle));
+    laid.set(key, made);
+    return made;
+  };
+  const swept = (
+    corner: SweepCorner,
+    profile: Profile,
+    cut: Float64Array,
+    from: Float64Array | null,
+  ): SweepResult => {
+    const result = emptyResult(corner.inZone.length, corner.flat.count);
+    // A map that cannot be lowered, and leasts that are goals already: only what is under them is looked for.
+    result.map.fill(-Infinity);
+    if (from) result.least.set(from);
+    corner.poseSets.forEach((poses, way) =>
+      sweep(corner.flat, poses, profile, cut, corner.inZone, result, corner.passed[way]),
+    );
+    sweepUpright(corner.flat, profile, cut, 0, result);
+    return result;
+  };
+  const isUnder = (axle: AxleName, corner: SweepCorner, { least }: SweepResult, i: number): boolean =>
+    isThere(corner.corner.obstacles[i]!) && least[i]! < goals[axle][i]! - ROUNDING_MM;
+
+  const ofBuild = (axle: AxleName, build: Build) => {
+    const corner = cornerAt(axle, build);
+    return {
+      corner,
+      profile: decidingProfile(build.package, use),
+      cut: cutDepths(corner.corner.obstacles, build.package.cuts),
+    };
+  };
+  const under: Corners['under'] = (axle, build) => {
+    const { corner, profile, cut } = ofBuild(axle, build);
+    const result = swept(corner, profile, cut, goals[axle]);
+    const found = Array.from(result.least.keys()).filter((i) => isUnder(axle, corner, result, i));
+    if (isPlaced(build)) for (const i of found) seen[axle].note(corner, build, i, result.leastPose[i]!);
+    return found;
+  };
+  const seen = {
+    front: witnessesOf(base, 'front', goals.front),
+    rear: witnessesOf(base, 'rear', goals.rear),
+  };
+  /** Whether its parts stand where those of the build do: what was seen of them says something of it. */
+  const isPlaced = ({ package: { moves, removed } }: Build): boolean =>
+    moves === base.package.moves && removed === base.package.removed;
+  const hopeless: Corners['hopeless'] = (build, upTo, fixable) =>
+    isPlaced(build) && AXLES.some((axle) => seen[axle].deny(build, upTo, fixable[axle]));
+  const nothing = { front: new Uint8Array(goals.front.length), rear: new Uint8Array(goals.rear.length) };
+  return {
+    under,
+    hopeless,
+    clears: (build) => !hopeless(build, 0, nothing) && AXLES.every((axle) => under(axle, build).length === 0),
+    least: (axle, build) => {
+      const { corner, profile, cut } = ofBuild(axle, build);
+      return swept(corner, profile, cut, null).least;
+    },
+  };
+}

@@ -1,0 +1,144 @@
+import {
+  cutDepths,
+  shiftedLift,
+  stoppedSteering,
+  sweepCorner,
+  sweepInputOf,
+  type SweepCorner,
+} from '../clearance/corner';
+import { carrierMotion } from '../clearance/points';
+import { POSE_STRIDE, writePose } from '../clearance/poses';
+import { decidingProfile } from '../clearance/profile';
+import { clearance, sectionOf } from '../clearance/section';
+import { zoneBoxes, zoneLimits } from '../clearance/zone';
+import type { AxleName, Build } from '../format/build';
+import { travelOf } from '../vehicle/travel';
+
+/**
+ * A place of a part and a pose in which it once came too near: its pose as shares, since locks and travels differ from package to
+ * package. Most packages that fail, fail where one before them did.
+ */
+type Witness = { way: number; obstacle: number; point: number; lockShare: number; hubShare: number };
+
+/** As many are asked first as pay for themselves; the latest to be right stand in front. */
+const MOST = 96;
+const ROUNDING_MM = 1e-9;
+
+export type Witnesses = {
+  /**
+   * Whether places that came too near before show that more than `upTo` parts are too near in this package, or one that nothing
+   * can be done to. Never says so of a package whose parts all are where they should be; a no says nothing.
+   */
+  deny: (build: Build, upTo: number, fixable: Uint8Array) => boolean;
+  /** Takes note of where a part is nearest in a package that it fails. */
+  note: (corner: SweepCorner, build: Build, obstacle: number, pose: number) => void;
+};
+
+/** Witnesses of one corner of a build. `goals` is what each part is to come to, mm. Moved and removed parts are those of the build. */
+export function witnessesOf(base: Build, axle: AxleName, goals: Float64Array): Witnesses {
+  const { use } = base;
+  const laid = sweepCorner(sweepInputOf(base, axle));
+  const { flat, motionCases, corner } = laid;
+  const { obstacles, steering, suspension } = corner;
+  const limits = zoneLimits(use);
+  const list: Witness[] = [];
+  const pose = new Float64Array(POSE_STRIDE);
+  const seen = new Uint8Array(obstacles.length);
+
+  const scene = ({ package: pack }: Build) => {
+    const lift = pack.lift[axle];
+    const travel = travelOf(suspension, lift, pack.sagMm[axle]);
+    const stopped = stoppedSteering(steering, pack.lockStopDeg);
+    const lockDeg = stopped ? [-stopped.lockOutsideDeg, stopped.lockInsideDeg] : [0, 0];
+    const hubMm = [travel.fullDroopMm, travel.fullBumpMm];
+    const travelMm = hubMm.map((mm) => mm - travel.rideMm);
+    const boxes = zoneBoxes({ lockDeg, hubMm, travelMm }, steering, travel, limits);
+    return { lift, travel, stopped, boxes };
+  };
+  type Scene = ReturnType<typeof scene>;
+
+  /** Lock and hub of a witness in a package; null where its zone does not hold that pose. */
+  function poseOf(
+    { lockShare, hubShare }: Witness,
+    { travel, stopped, boxes }: Scene,
+  ): [number, number] | null {
+    const lock = stopped ? lockShare * (lockShare < 0 ? stopped.lockOutsideDeg : stopped.lockInsideDeg) : 0;
+    const hub = travel.fullDroopMm + hubShare * (travel.fullBumpMm - travel.fullDroopMm);
+    const held = boxes.some(
+      ({ lockDeg, hubMm }) => lock >= lockDeg[0] && lock <= lockDeg[1] && hub >= hubMm[0] && hub <= hubMm[1],
+    );
+    return held ? [lock, hub] : null;
+  }
+
+  return {
+    deny: (build, upTo, fixable) => {
+      const now = scene(build);
+      const section = sectionOf(decidingProfile(build.package, use));
+      const cut = cutDepths(obstacles, build.package.cuts);
+      seen.fill(0);
+      let met = 0;
+      for (let k = 0; k < list.length; k++) {
+        const one = list[k]!;
+        const { obstacle: i, way: w, point } = one;
+        if (seen[i] === 1) continue;
+        const at = poseOf(one, now);
+        const way = motionCases[w]!;
+        if (!at) continue;
+        writePose(pose, 0, now.stopped, way.linkage, shiftedLift(now.lift, way), at[0], at[1]);
+        const { riseMm, follow } = carrierMotion(obstacles[i]!.carrier, now.lift);
+        const q = point * 3;
+        const gap = clearance(
+          section,
+          pose,
+          0,
+          flat.xyz[q]!,
+          flat.xyz[q + 1]!,
+          flat.xyz[q + 2]!,
+          riseMm + follow * pose[6]!,
+        );
+        if (gap + cut[i]! >= goals[i]! - ROUNDING_MM) continue;
+        seen[i] = 1;
+        if (fixable[i] === 1 && ++met <= upTo) continue;
+        list.splice(k, 1);
+        list.unshift(one);
+        return true;
+      }
+      return false;
+    },
+    note: ({ poses, poseSets, passed, flat: flatOf, travel, steering: stopped }, build, i, at) => {
+      if (flatOf.upright[i] === 1) return;
+      const section = sectionOf(decidingProfile(build.package, use));
+      let best = Infinity;
+      let found: Pick<Witness, 'way' | 'point'> | null = null;
+      for (const [w, set] of poseSets.entries()) {
+        if (passed[w]![i] === 1) continue;
+        const p = at * POSE_STRIDE;
+        const lift = flatOf.rise[i]! + flatOf.follow[i]! * set[p + 6]!;
+        for (let point = flatOf.start[i]!; point < flatOf.start[i + 1]!; point++) {
+          const q = point * 3;
+          const gap = clearance(
+            section,
+            set,
+            p,
+            flatOf.xyz[q]!,
+            flatOf.xyz[q + 1]!,
+            flatOf.xyz[q + 2]!,
+            lift,
+          );
+          if (gap < best) [best, found] = [gap, { way: w, point }];
+        }
+      }
+      if (!found) return;
+      const lock = poses.lockDeg[at]!;
+      const full = lock < 0 ? stopped?.lockOutsideDeg : stopped?.lockInsideDeg;
+      const range = travel.fullBumpMm - travel.fullDroopMm;
+      list.unshift({
+        ...found,
+        obstacle: i,
+        lockShare: full ? lock / full : 0,
+        hubShare: range > 0 ? (poses.hubMm[at]! - travel.fullDroopMm) / range : 0,
+      });
+      if (list.length > MOST) list.pop();
+    },
+  };
+}
