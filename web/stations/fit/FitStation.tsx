@@ -25,6 +25,9 @@ import { useCorner } from './useCorner';
 /** Asked for with the first look: nobody waits for it who draws on the bench. */
 const Space = later('the corner in space', async () => (await import('./SpacePane')).SpacePane, '31rem');
 
+/** Asked for when somebody looks for it, below the answer. */
+const Together = later('changes together', async () => (await import('./TogetherPane')).TogetherPane, '6rem');
+
 /** The three drawings with one shared pose, and beside them what touches and what it takes. */
 export function FitStation({ build }: { build: Build }) {
   const axle = useStore($axle);
@@ -65,6 +68,7 @@ export function FitStation({ build }: { build: Build }) {
       </div>
       <Touches build={build} locked={locked} />
       <BelowFold>
+        <Together build={build} locked={locked} />
         <LoadTable build={still} />
         <CurePane build={still} axle={axle} />
       </BelowFold>

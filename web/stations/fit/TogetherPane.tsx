@@ -1,0 +1,139 @@
+import { useStore } from '@nanostores/react';
+import { toast } from 'sonner';
+import type { Build } from '../../../core/format/build';
+import type { FreeKind } from '../../../core/format/freeLimits';
+import { hours as hourWords, money } from '../../../core/quote/quote';
+import { withChanges } from '../../../core/together/change';
+import type { Offer } from '../../../core/together/offers';
+import { wordingText } from '../../../core/wording';
+import { takePackage } from '../../state/edits';
+import { useKept } from '../../state/kept';
+import { step } from '../../state/saving';
+import { $assessment, $build, $units } from '../../state/store';
+import { GradeMark } from '../../drawings/GradeMark';
+import { Button } from '../../ui/Button';
+import { $together, startTogether, stopTogether } from './togetherStore';
+
+/** What a shop may leave out, by the word that it is left out by. */
+const LEFT_OUT: readonly (readonly [words: string, kinds: readonly FreeKind[]])[] = [
+  ['other tires', ['width', 'diameter']],
+  ['other wheels', ['inboard', 'outboard']],
+  ['spacers', ['spacer']],
+  ['springs', ['spring']],
+  ['brackets', ['bracket']],
+  ['body lift', ['body']],
+  ['moving the axle', ['forward', 'back']],
+  ['less lock', ['lock-stop']],
+  ['cutting', ['cut']],
+];
+
+function take(build: Build, offer: Offer): void {
+  const edited = takePackage(build.package, withChanges(build, offer.changes).package);
+  if (!edited.ok) return void toast(edited.faults[0]?.message ?? 'This cannot be made.');
+  toast('Taken.', { action: { label: 'Undo', onClick: () => void step('undo') } });
+}
+
+function costWords({ cost, hours, days }: Offer, currency: string): string {
+  const { totalCents, unpriced } = cost;
+  return [
+    `${unpriced > 0 ? 'at least ' : ''}${money(totalCents, { currency })} more`,
+    hours > 0 ? `${hourWords(hours * 60)} of work` : 'no work of its own',
+    ...(days > 0 ? [`parts in ${days} ${days === 1 ? 'day' : 'days'}`] : []),
+  ].join(', ');
+}
+
+/** Single changes, and up to three together, that free both axles: searched for when somebody asks. */
+export function TogetherPane({ build, locked }: { build: Build; locked: boolean }) {
+  const units = useStore($units);
+  const searched = useStore($together);
+  const grade = useStore($assessment)?.assessment.grade;
+  const [out, setOut] = useKept<readonly string[]>('fit.together.out', []);
+  const mine =
+    searched && searched.build.package === build.package && searched.build.vehicle === build.vehicle;
+  if (grade === 'free') return null;
+  const running = mine === true && searched.running;
+  const search = (): void => {
+    const avoid = LEFT_OUT.flatMap(([words, kinds]) => (out.includes(words) ? kinds : []));
+    // The stage as it is now, which may be drawn a moment later.
+    void startTogether($build.get() ?? build, avoid);
+  };
+  return (
+    <section className="mt-4" aria-labelledby="together-title" data-testid="together">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h3 id="together-title" className="text-lg font-semibold">
+          Changes together
+        </h3>
+        {running ? (
+          <Button className="font-semibold" onClick={stopTogether}>
+            Stop
+          </Button>
+        ) : (
+          <Button className="font-semibold" disabled={locked} onClick={search}>
+            Search up to three together
+          </Button>
+        )}
+        <p role="status" className="text-graphite">
+          {running && `${searched.tried} of ${searched.of || '…'} gone through`}
+          {mine && !running && !searched.failed && `${searched.tried} gone through`}
+          {mine && searched.failed && '▲ The search did not run; press again.'}
+        </p>
+      </div>
+      <fieldset className="my-1 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <legend className="caption float-left pr-2">Leave out</legend>
+        {LEFT_OUT.map(([words]) => (
+          <label key={words} className="flex min-h-6 items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={out.includes(words)}
+              onChange={({ target }) =>
+                setOut(target.checked ? [...out, words] : out.filter((one) => one !== words))
+              }
+            />
+            {words}
+          </label>
+        ))}
+      </fieldset>
+      {mine &&
+        searched.cures?.held.map((one, i) => (
+          <p key={i} className="font-medium" data-testid="together-held">
+            {wordingText(one, units)}
+          </p>
+        ))}
+      {mine && searched.offers.length > 0 && (
+        <ul data-testid="together-offers">
+          {searched.offers.map((offer) => {
+            const words = wordingText(offer.words, units);
+            const [does = '', ...why] = words.split('. ');
+            return (
+              <li key={words} className="border-line flex gap-4 border-b py-1.5">
+                <span className="w-20 shrink-0">
+                  <GradeMark grade={offer.grade} />
+                </span>
+                <span className="grow">
+                  <b className="font-semibold">{why.length > 0 ? `${does}.` : does}</b>{' '}
+                  <span className="text-graphite">{why.join('. ')}</span>
+                </span>
+                <span className="text-graphite w-56 shrink-0 text-[0.9rem]">
+                  {costWords(offer, offer.cost.currency)} (estimates)
+                </span>
+                <Button
+                  className="self-start"
+                  disabled={locked || running}
+                  onClick={() => take(build, offer)}
+                >
+                  Take
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      {mine && (
+        <p className="text-graphite text-[0.85rem]">
+          Each was assessed as it would stand. Hours and prices are the shop’s own estimates; makers’ limits
+          and the local code stand above them.
+        </p>
+      )}
+    </section>
+  );
+}
