@@ -27,6 +27,7 @@ import { median, medianMs } from './median';
 import { planFigures } from './plan';
 import { scanFigures } from './scan';
 import { searchFigures } from './search';
+import { togetherFigures } from './together';
 
 function demoBuilds(): Build[] {
   const folder = join(ROOT, 'demo', 'builds');
@@ -126,6 +127,7 @@ function measure(quick: boolean): Figures {
     ...silhouetteFigures(first, runs),
     ...scanFigures(first, quick ? 100_000 : undefined),
     ...searchFigures(first, quick),
+    ...togetherFigures(first, quick),
     ...planFigures(),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
   };

@@ -135,7 +135,12 @@ function priceOf(
     cost: {
       totalCents: more.totalCents - less.totalCents,
       currency: terms.currency,
-      unpriced: added.filter(({ part }) => part && part.count > 0 && part.price === null).length,
+      // Other tires or wheels are bought in the place of those that are in the rules: what they cost instead is not known.
+      unpriced:
+        added.filter(({ part }) => part && part.count > 0 && part.price === null).length +
+        (['tire', 'wheel'] as const).filter(
+          (key) => JSON.stringify(before.package[key]) !== JSON.stringify(after.package[key]),
+        ).length,
     },
     hours: (more.minutes - less.minutes) / 60,
     days: Math.max(

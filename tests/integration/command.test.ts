@@ -132,6 +132,8 @@ test('./vexlo bench --json prints one flat object with its keys', { retry: 2 }, 
   expect(figures['silhouettePoints']).toBeLessThan(2000);
   expect(figures['scanPoints']).toBe(100_000);
   expect(figures['scanVsBruteForce']).toBeGreaterThan(4);
+  // Far more combinations than could be assessed one by one.
+  expect(figures['togetherVsAssess']).toBeGreaterThan(20);
 });
 
 describe('the cluster', () => {

@@ -43,30 +43,35 @@ export function AxleBars({ axle, weighedKg, loadKg, limits, mostKg, say }: Props
         as weighed
       </text>
       {limits.map(({ label, kg, dash }, i) =>
+        kg === undefined ? null : (
+          <path
+            key={label}
+            d={`M${at(kg)} 12V${56 + i * 17}`}
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+            strokeDasharray={dash}
+          />
+        ),
+      )}
+      {/* Over all lines: none runs through another's words. */}
+      {limits.map(({ label, kg }, i) =>
         kg === undefined ? (
           <text key={label} x={LEFT} y={60 + i * 17} fontSize={13} className="quiet">
             {label}: not known
           </text>
         ) : (
-          <g key={label}>
-            <path
-              d={`M${at(kg)} 12V${56 + i * 17}`}
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              strokeDasharray={dash}
-            />
-            <text
-              x={at(kg) - 5}
-              y={60 + i * 17}
-              fontSize={13}
-              textAnchor="end"
-              paintOrder="stroke"
-              stroke="var(--paper)"
-              strokeWidth={4}
-            >
-              {label} {say(kg)}
-            </text>
-          </g>
+          <text
+            key={label}
+            x={at(kg) - 5}
+            y={60 + i * 17}
+            fontSize={13}
+            textAnchor="end"
+            paintOrder="stroke"
+            stroke="var(--paper)"
+            strokeWidth={4}
+          >
+            {label} {say(kg)}
+          </text>
         ),
       )}
     </svg>

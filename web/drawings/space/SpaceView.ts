@@ -81,14 +81,12 @@ export abstract class SpaceView {
     if (width === 0 || height === 0) return;
     const [wide, high] = [Math.round(width * pixelRatio), Math.round(height * pixelRatio)];
     if (this.canvas.width !== wide || this.canvas.height !== high) this.renderer.setSize(wide, high, false);
-    this.beforeDrawing(coarse);
+    this.beforeDrawing?.(coarse);
     this.renderer.render(this.scene, this.camera);
   }
 
   /** What depends on where it is looked at from, and what may be drawn coarser on a machine that does not follow. */
-  protected beforeDrawing(_coarse: boolean): void {
-    // Nothing does, as a rule.
-  }
+  protected beforeDrawing?(coarse: boolean): void;
 
   /** Lets the graphics memory go; what was added to the scene is let go by whoever added it, before. */
   dispose(): void {

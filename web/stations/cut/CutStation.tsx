@@ -76,7 +76,7 @@ export function CutStation({ build }: { build: Build }) {
         </p>
       </div>
       {!answer ? (
-        <p className="text-graphite" role="status">
+        <p className="text-graphite min-h-[42rem]" role="status">
           Working out the edges…
         </p>
       ) : planned.length === 0 ? (

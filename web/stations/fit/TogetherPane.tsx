@@ -36,7 +36,7 @@ function take(build: Build, offer: Offer): void {
 function costWords({ cost, hours, days }: Offer, currency: string): string {
   const { totalCents, unpriced } = cost;
   return [
-    `${unpriced > 0 ? 'at least ' : ''}${money(totalCents, { currency })} more`,
+    `${unpriced > 0 ? 'at least ' : ''}${money(totalCents, { currency })} more${unpriced > 0 ? ', not all of it has a price' : ''}`,
     hours > 0 ? `${hourWords(hours * 60)} of work` : 'no work of its own',
     ...(days > 0 ? [`parts in ${days} ${days === 1 ? 'day' : 'days'}`] : []),
   ].join(', ');
@@ -105,19 +105,22 @@ export function TogetherPane({ build, locked }: { build: Build; locked: boolean 
             const words = wordingText(offer.words, units);
             const [does = '', ...why] = words.split('. ');
             return (
-              <li key={words} className="border-line flex gap-4 border-b py-1.5">
+              <li
+                key={words}
+                className="border-line flex flex-wrap gap-x-4 gap-y-1 border-b py-1.5 md:flex-nowrap"
+              >
                 <span className="w-20 shrink-0">
                   <GradeMark grade={offer.grade} />
                 </span>
-                <span className="grow">
+                <span className="min-w-0 basis-full md:grow md:basis-0">
                   <b className="font-semibold">{why.length > 0 ? `${does}.` : does}</b>{' '}
                   <span className="text-graphite">{why.join('. ')}</span>
                 </span>
-                <span className="text-graphite w-56 shrink-0 text-[0.9rem]">
+                <span className="text-graphite grow text-[0.9rem] md:w-56 md:shrink-0 md:grow-0">
                   {costWords(offer, offer.cost.currency)} (estimates)
                 </span>
                 <Button
-                  className="self-start"
+                  className="shrink-0 self-start"
                   disabled={locked || running}
                   onClick={() => take(build, offer)}
                 >

@@ -153,7 +153,7 @@ export function Reconcile({
           {residuals.map((residual, i) => (
             <tr
               key={i}
-              className="border-line border-b align-top"
+              className="border-line border-b align-baseline"
               data-beyond={residual.beyond}
               data-slipped={residual.slipped}
             >
