@@ -102,13 +102,13 @@ describe('papers as PDF, read back', () => {
     };
     const { text } = await readPdf(await paperPdf(quotePaper(HEADING, 'J-0005-1', quote, null), 'letter'));
     expect(text).toContain((totalsOf(option, terms).totalCents / 100).toFixed(2).slice(-6));
-    expect(text).toContain('valid until 2026-12-25');
+    expect(text).toContain('valid until 25 Dec 2026');
     const taken = quotePaper(HEADING, 'J-0005-1', quote, {
       option: 'Full build',
       by: 'Somebody',
       on: '2026-11-30',
     });
-    expect(JSON.stringify(taken)).toContain('Accepted by Somebody on 2026-11-30: Full build.');
+    expect(JSON.stringify(taken)).toContain('Accepted by Somebody on 30 Nov 2026: Full build.');
   });
 
   test('text is broken between words, never inside, and nothing is lost', () => {

@@ -44,7 +44,10 @@ export function sectionSketch(build: Build, caption: string, units: UnitSystem):
     ],
     labels: [
       // Between the beads and the tread: no line of the tire as delivered runs through it there.
-      { at: [now.centreMm, (now.tireInnerMm + now.tireOuterMm) / 2], words: showRounded(2 * now.tireOuterMm, 'length', units) },
+      {
+        at: [now.centreMm, (now.tireInnerMm + now.tireOuterMm) / 2],
+        words: showRounded(2 * now.tireOuterMm, 'length', units),
+      },
     ],
   };
 }

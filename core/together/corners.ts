@@ -2,6 +2,8 @@ import { cutDepths, sweepCorner, sweepInputOf, type SweepCorner } from '../clear
 import { emptyResult, sweep, sweepUpright, type SweepResult } from '../clearance/kernel';
 import { decidingProfile, type Profile } from '../clearance/profile';
 import { AXLES, type AxleName, type Build } from '../format/build';
+import { sectionOf, type Section } from '../clearance/section';
+import type { Package } from '../format/package';
 import { isThere } from '../vehicle/parts';
 import { witnessesOf } from './witnesses';
 
@@ -61,6 +63,18 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
   const isUnder = (axle: AxleName, corner: SweepCorner, { least }: SweepResult, i: number): boolean =>
     isThere(corner.corner.obstacles[i]!) && least[i]! < goals[axle][i]! - ROUNDING_MM;
 
+  // Packages whose wheel and tire are the same objects have one section.
+  const sections = new WeakMap<Package['tire'], Map<string, Section>>();
+  const sectionFor = (pack: Package): Section => {
+    const { tire, wheel, spacerMm } = pack;
+    let ofTire = sections.get(tire);
+    if (!ofTire) sections.set(tire, (ofTire = new Map<string, Section>()));
+    // Of the wheel only its offset is another one in a search.
+    const key = `${wheel.offsetMm} ${spacerMm}`;
+    let known = ofTire.get(key);
+    if (!known) ofTire.set(key, (known = sectionOf(decidingProfile(pack, use))));
+    return known;
+  };
   const ofBuild = (axle: AxleName, build: Build) => {
     const corner = cornerAt(axle, build);
     return {
@@ -77,12 +91,12 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
     return found;
   };
   const seen = {
-    front: witnessesOf(base, 'front', goals.front),
-    rear: witnessesOf(base, 'rear', goals.rear),
+    front: witnessesOf(base, 'front', goals.front, sectionFor),
+    rear: witnessesOf(base, 'rear', goals.rear, sectionFor),
   };
-  /** Whether its parts stand where those of the build do: what was seen of them says something of it. */
-  const isPlaced = ({ package: { moves, removed } }: Build): boolean =>
-    moves === base.package.moves && removed === base.package.removed;
+  /** Whether its parts stand as those of the build do: what was seen of them says something of it. */
+  const isPlaced = ({ package: { moves, removed, cuts } }: Build): boolean =>
+    moves === base.package.moves && removed === base.package.removed && cuts === base.package.cuts;
   const hopeless: Corners['hopeless'] = (build, upTo, fixable) =>
     isPlaced(build) && AXLES.some((axle) => seen[axle].deny(build, upTo, fixable[axle]));
   const nothing = { front: new Uint8Array(goals.front.length), rear: new Uint8Array(goals.rear.length) };

@@ -1,7 +1,7 @@
-import { effortHours } from '../clearance/cures/kinds';
+import { effortHours, TRYING } from '../clearance/cures/kinds';
 import type { AxleName, Build, Obstacle } from '../format/build';
 import { AXLES } from '../format/fields';
-import type { FreeLimits } from '../format/freeLimits';
+import type { FreeKind, FreeLimits } from '../format/freeLimits';
 import { keyOf, withChanges, type Change } from './change';
 import type { Corners } from './corners';
 import { canStandWith, goTogether, laddersOf, type Ladder } from './rungs';
@@ -44,6 +44,24 @@ function choices(ladders: readonly Ladder[], count: number): Ladder[][] {
   return grow(0, []).sort((one, other) => hours(one) - hours(other));
 }
 
+/** Makes packages of scanned changes: what is done to wheel and tire is worked out once for all lifts that it may stand on. */
+function makerOf(build: Build): (changes: readonly Change[]) => Build {
+  const known = new Map<string, Build>();
+  return (changes) => {
+    const ofWheel = changes.filter(({ kind }) => ON_WHEEL.has(kind));
+    const key = ofWheel.map((change) => ('amount' in change ? `${change.kind} ${change.amount}` : '')).join();
+    let so = known.get(key);
+    if (!so) known.set(key, (so = withChanges(build, ofWheel)));
+    return withChanges(
+      so,
+      changes.filter(({ kind }) => !ON_WHEEL.has(kind)),
+    );
+  };
+}
+const ON_WHEEL: ReadonlySet<FreeKind> = new Set<FreeKind>(
+  (Object.keys(TRYING) as (keyof typeof TRYING)[]).filter((kind) => TRYING[kind].by === 'wheel'),
+);
+
 const changesAt = (ladders: readonly Ladder[], rungs: readonly number[]): Change[] =>
   ladders.map(({ kind, axle, amounts }, i) => ({ kind, axle, amount: amounts[rungs[i] ?? 0] ?? 0 }));
 
@@ -59,6 +77,7 @@ export function* waysOf(
 ): Generator<Progress & { found: Way[] }, void> {
   const failing = AXLES.filter((axle) => corners.under(axle, build).length > 0);
   const ladders = laddersOf(build, failing, limits);
+  const make = makerOf(build);
   const known: Set<string>[] = [];
   let tried = 0;
   let found: Way[] = [];
@@ -97,7 +116,7 @@ export function* waysOf(
         for (const rungs of rungsBySum(set)) {
           const changes = changesAt(set, rungs);
           tried++;
-          const so = withChanges(build, changes);
+          const so = make(changes);
           if (scanned > 1 && !canStandWith(so, build)) continue;
           if (parts === 0) {
             if (!corners.clears(so)) continue;

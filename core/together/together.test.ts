@@ -207,11 +207,20 @@ test('limits hold: kinds that are avoided, the most of a kind, and how many toge
   }
 });
 
-test('where nothing is allowed, what is in the way is named', () => {
+test('where nothing is allowed, what is in the way is named, and the limit that keeps it there', () => {
   const build = demoBuild('halyard-3-wide-and-tall');
   const { offers, held } = freeTogether(build, limits({ changes: 1, avoid: ['diameter'] }), PRICING);
   expect(offers).toEqual([]);
   expect(wordingText(held[0] ?? '', 'metric')).toContain('seam behind the wheel');
+  const limited = freeTogether(
+    demoBuild('halyard-2-full-build'),
+    limits({ changes: 1, avoid: ['diameter'] }),
+    PRICING,
+  );
+  expect(limited.offers).toEqual([]);
+  expect(limited.held.map((one) => wordingText(one, 'metric')).join(' ')).toMatch(
+    /It would be free with tires \d+ mm over all .* but “diameter” is left out\./,
+  );
 });
 
 test('a build that is free already asks for nothing', () =>

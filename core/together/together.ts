@@ -8,6 +8,7 @@ import type { FreeLimits } from '../format/freeLimits';
 import { AXLES } from '../format/fields';
 import { type Wording } from '../wording';
 import { cornersOf, type Corners } from './corners';
+import { heldByLimits } from './limited';
 import { offerOf, type Offer, type Pricing } from './offers';
 import { waysOf, type Progress, type Way } from './search';
 
@@ -124,7 +125,10 @@ export function* together(
     tried,
     complete,
     offers: offers.sort(byCost).slice(0, limits.offers),
-    held: offers.length > 0 ? [] : [stillMet(build, corners)],
+    held:
+      offers.length > 0
+        ? []
+        : [stillMet(build, corners), ...heldByLimits(build, before, limits, corners, pricing, reachable)],
   };
 }
 

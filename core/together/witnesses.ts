@@ -8,10 +8,10 @@ import {
 } from '../clearance/corner';
 import { carrierMotion } from '../clearance/points';
 import { POSE_STRIDE, writePose } from '../clearance/poses';
-import { decidingProfile } from '../clearance/profile';
-import { clearance, sectionOf } from '../clearance/section';
+import { clearance, type Section } from '../clearance/section';
 import { zoneBoxes, zoneLimits } from '../clearance/zone';
 import type { AxleName, Build } from '../format/build';
+import type { Lift, Package } from '../format/package';
 import { travelOf } from '../vehicle/travel';
 
 /**
@@ -34,8 +34,13 @@ export type Witnesses = {
   note: (corner: SweepCorner, build: Build, obstacle: number, pose: number) => void;
 };
 
-/** Witnesses of one corner of a build. `goals` is what each part is to come to, mm. Moved and removed parts are those of the build. */
-export function witnessesOf(base: Build, axle: AxleName, goals: Float64Array): Witnesses {
+/** Witnesses of one corner of a build. `goals` is what each part is to come to, mm. Moved, removed and cut parts are those of the build. */
+export function witnessesOf(
+  base: Build,
+  axle: AxleName,
+  goals: Float64Array,
+  sectionFor: (pack: Package) => Section,
+): Witnesses {
   const { use } = base;
   const laid = sweepCorner(sweepInputOf(base, axle));
   const { flat, motionCases, corner } = laid;
@@ -45,8 +50,7 @@ export function witnessesOf(base: Build, axle: AxleName, goals: Float64Array): W
   const pose = new Float64Array(POSE_STRIDE);
   const seen = new Uint8Array(obstacles.length);
 
-  const scene = ({ package: pack }: Build) => {
-    const lift = pack.lift[axle];
+  const sceneOf = (lift: Lift, pack: Package) => {
     const travel = travelOf(suspension, lift, pack.sagMm[axle]);
     const stopped = stoppedSteering(steering, pack.lockStopDeg);
     const lockDeg = stopped ? [-stopped.lockOutsideDeg, stopped.lockInsideDeg] : [0, 0];
@@ -55,7 +59,18 @@ export function witnessesOf(base: Build, axle: AxleName, goals: Float64Array): W
     const boxes = zoneBoxes({ lockDeg, hubMm, travelMm }, steering, travel, limits);
     return { lift, travel, stopped, boxes };
   };
-  type Scene = ReturnType<typeof scene>;
+  type Scene = ReturnType<typeof sceneOf>;
+  // The lift of an axle that nothing is done to is the same object in all packages; sag and cuts are those of the build.
+  const scenes = new WeakMap<Lift, Map<number | undefined, Scene>>();
+  const scene = ({ package: pack }: Build): Scene => {
+    const lift = pack.lift[axle];
+    let byStop = scenes.get(lift);
+    if (!byStop) scenes.set(lift, (byStop = new Map<number | undefined, Scene>()));
+    let known = byStop.get(pack.lockStopDeg);
+    if (!known) byStop.set(pack.lockStopDeg, (known = sceneOf(lift, pack)));
+    return known;
+  };
+  const cut = cutDepths(obstacles, base.package.cuts);
 
   /** Lock and hub of a witness in a package; null where its zone does not hold that pose. */
   function poseOf(
@@ -73,8 +88,7 @@ export function witnessesOf(base: Build, axle: AxleName, goals: Float64Array): W
   return {
     deny: (build, upTo, fixable) => {
       const now = scene(build);
-      const section = sectionOf(decidingProfile(build.package, use));
-      const cut = cutDepths(obstacles, build.package.cuts);
+      const section = sectionFor(build.package);
       seen.fill(0);
       let met = 0;
       for (let k = 0; k < list.length; k++) {
@@ -107,7 +121,7 @@ export function witnessesOf(base: Build, axle: AxleName, goals: Float64Array): W
     },
     note: ({ poses, poseSets, passed, flat: flatOf, travel, steering: stopped }, build, i, at) => {
       if (flatOf.upright[i] === 1) return;
-      const section = sectionOf(decidingProfile(build.package, use));
+      const section = sectionFor(build.package);
       let best = Infinity;
       let found: Pick<Witness, 'way' | 'point'> | null = null;
       for (const [w, set] of poseSets.entries()) {

@@ -34,7 +34,11 @@ export type Lesson = {
 
 /** What a tape says against where it should stand, from `low` to `high`. */
 export const judged = (value: number, low: number, high: number): Pick<LessonVerdict, 'right' | 'way'> =>
-  value < low ? { right: false, way: 'more' } : value > high ? { right: false, way: 'less' } : { right: true };
+  value < low
+    ? { right: false, way: 'more' }
+    : value > high
+      ? { right: false, way: 'less' }
+      : { right: true };
 
 /** A tape to move in steps of a millimetre. */
 export const tapeMm = (

@@ -15,6 +15,7 @@ test.each([
   ['24.12.', '2025-12-24'],
 ])('%s is %s', (written, day) => expect(readDate(written, today)).toBe(day));
 
-test.each(['', '3/4/2025', '31 Feb 2025', '29 Feb 2025', 'soon', '14 Jan 25'])('“%s” cannot be told', (written) =>
-  expect(readDate(written, today)).toBeNull(),
+test.each(['', '3/4/2025', '31 Feb 2025', '29 Feb 2025', 'soon', '14 Jan 25'])(
+  '“%s” cannot be told',
+  (written) => expect(readDate(written, today)).toBeNull(),
 );

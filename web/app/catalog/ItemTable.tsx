@@ -210,7 +210,9 @@ export function ItemTable({ kind, items, units, sort, setSort }: Props) {
         </div>
         {items.count === 0 && (
           <p className="p-4 text-lg" role="row">
-            <span role="cell">Nothing here yet, or nothing fits these words. Import a CSV file to begin.</span>
+            <span role="cell">
+              Nothing here yet, or nothing fits these words. Import a CSV file to begin.
+            </span>
           </p>
         )}
       </div>

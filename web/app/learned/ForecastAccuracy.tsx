@@ -143,7 +143,9 @@ export function ForecastAccuracy({ accuracy, units }: { accuracy: AccuracyOf; un
           <tbody>
             {(all ? misses : misses.slice(0, MISSES)).map((miss) => (
               <tr key={miss.id} className="border-line border-b align-top">
-                <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">{sayDate(miss.at.slice(0, 10))}</td>
+                <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">
+                  {sayDate(miss.at.slice(0, 10))}
+                </td>
                 <td className="pr-3 whitespace-nowrap">
                   <a href={`/jobs/${miss.jobId}/log`}>{miss.job}</a>
                 </td>

@@ -1,7 +1,17 @@
 import { expect, test } from 'vitest';
 import { example } from '../../../tests/example';
 import { mountedProfile } from '../../../core/clearance/profile';
-import { bar, coarseTire, foldedEdge, liner, PART_MM, SKIN_MM, tireShape, wireOf, type Shape } from './shapes';
+import {
+  bar,
+  coarseTire,
+  foldedEdge,
+  liner,
+  PART_MM,
+  SKIN_MM,
+  tireShape,
+  wireOf,
+  type Shape,
+} from './shapes';
 
 type Place = [number, number, number];
 const places = ({ position }: Shape): Place[] =>
@@ -78,7 +88,11 @@ test('the tire for a slow machine joins every second place of the whole one, and
     const all = places(shape);
     let sum = 0;
     for (let i = 0; i < shape.index.length; i += 3) {
-      const [a, b, c] = [0, 1, 2].map((k) => all[shape.index[i + k] ?? 0] ?? [0, 0, 0]) as [Place, Place, Place];
+      const [a, b, c] = [0, 1, 2].map((k) => all[shape.index[i + k] ?? 0] ?? [0, 0, 0]) as [
+        Place,
+        Place,
+        Place,
+      ];
       const [u, v] = [b, c].map((to) => to.map((value, k) => value - (a[k] ?? 0))) as [Place, Place];
       sum += Math.hypot(u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]) / 2;
     }

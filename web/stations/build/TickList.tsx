@@ -10,8 +10,7 @@ import { signed, useNowMin } from '../../state/clock';
 import { type JobWork, type Tick } from '../../../core/format/jobWork';
 import { sayDate } from '../../../core/time/wallClock';
 
-export const tickWords = ({ by, at, bay }: Tick): string =>
-  `${by}, ${sayDate(at)}${bay ? `, ${bay}` : ''}`;
+export const tickWords = ({ by, at, bay }: Tick): string => `${by}, ${sayDate(at)}${bay ? `, ${bay}` : ''}`;
 
 function without<T>(record: Record<string, T>, id: string): Record<string, T> {
   return Object.fromEntries(Object.entries(record).filter(([key]) => key !== id));

@@ -92,8 +92,8 @@ export function Amend({
           {entryWords(entry, build, units)}
           <br />
           <span className="text-graphite">
-            {entry.by}, {sayDate(entry.at)}. It stays in the log; what is said here stands beside it,
-            with your name.
+            {entry.by}, {sayDate(entry.at)}. It stays in the log; what is said here stands beside it, with
+            your name.
           </span>
         </p>
         {entry.kind === 'test-fit' && (

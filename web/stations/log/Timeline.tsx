@@ -114,9 +114,7 @@ export function Timeline({ build }: { build: Build }) {
               const km = entry ? odometerOf(entry) : undefined;
               return (
                 <tr key={event.id} className="border-line border-b align-top" data-entry={lifeKindOf(event)}>
-                  <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">
-                    {sayDate(event.at)}
-                  </td>
+                  <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">{sayDate(event.at)}</td>
                   <td className="pr-3 whitespace-nowrap">{event.by}</td>
                   <td className="pr-3 whitespace-nowrap">
                     {km === undefined ? '' : showWithUnit(km, 'distance', units)}
