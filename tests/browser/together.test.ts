@@ -8,7 +8,7 @@ const { press } = handsOf(bench);
 
 describe('changes together', () => {
   test('free a blocked stage: searched with a kind left out, taken with one press, undone with one', async () => {
-    const { openStage, driver, find, text, eventually, settled, saved, grade } = bench();
+    const { openStage, driver, find, text, eventually, settled, saved, grade, control } = bench();
     await openStage('Dunmarrow', 3);
     expect(await grade(3)).toBe('blocked');
     await driver.executeScript('scrollTo(0, document.body.scrollHeight)');
@@ -36,7 +36,7 @@ describe('changes together', () => {
       (now) => now === 'free',
       'the grade is the one that was offered',
     );
-    await press('Undo');
+    await control('z');
     await eventually(
       () => grade(3),
       (now) => now === 'blocked',

@@ -52,67 +52,69 @@ export const LoadTable = memo(function LoadTable({ build }: { build: Build }) {
       {cases === null ? (
         <p className="text-graphite">Working it out…</p>
       ) : (
-        <table className="w-full border-collapse text-[0.92rem]">
-          <thead>
-            <tr className="caption border-ink border-b text-left">
-              <th className="py-1">Load</th>
-              {AXLES.map((one) => (
-                <Fragment key={one}>
-                  <th className="px-2">{AXLE_WORDS[one]}, standing</th>
-                  {steers(cases, one) && <th className="px-2">at full lock</th>}
-                  {steers(cases, one) && <th className="px-2">lock free inside</th>}
-                  <th className="px-2">least in the zone</th>
-                </Fragment>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {cases.map(({ id, sagMm, estimate, fit }) => (
-              <tr key={id} className="border-line border-b align-baseline">
-                <td className="py-0.5">
-                  {CASES[id]}
-                  {estimate && <span className="text-graphite"> (estimate)</span>}
-                  <br />
-                  <span className="text-graphite text-[0.8rem]">
-                    sits {say(sagMm.front)} · {say(sagMm.rear)} down
-                  </span>
-                </td>
-                {AXLES.map((one) => {
-                  const first = cases[0]?.fit[one];
-                  const { standingMm, fullLockMm, usableLockDeg, grade, leastClearanceMm, at } = fit[one];
-                  return (
-                    <Fragment key={one}>
-                      <Differs words={say(standingMm)} from={first && say(first.standingMm)} />
-                      {fullLockMm !== undefined && (
-                        <Differs
-                          words={say(fullLockMm)}
-                          from={first?.fullLockMm === undefined ? undefined : say(first.fullLockMm)}
-                        />
-                      )}
-                      {usableLockDeg !== undefined && (
-                        <Differs
-                          words={`${usableLockDeg.toFixed(1)}°`}
-                          from={
-                            first?.usableLockDeg === undefined
-                              ? undefined
-                              : `${first.usableLockDeg.toFixed(1)}°`
-                          }
-                        />
-                      )}
-                      <td className="px-2">
-                        <GradeMark grade={grade} size={15} /> {say(leastClearanceMm)}
-                        <br />
-                        <span className="text-graphite text-[0.8rem]">
-                          {labelOf(build, one, at.obstacle)}
-                        </span>
-                      </td>
-                    </Fragment>
-                  );
-                })}
+        <div className="overflow-x-auto">
+          <table className="w-full border-collapse text-[0.92rem]">
+            <thead>
+              <tr className="caption border-ink border-b text-left">
+                <th className="py-1">Load</th>
+                {AXLES.map((one) => (
+                  <Fragment key={one}>
+                    <th className="px-2">{AXLE_WORDS[one]}, standing</th>
+                    {steers(cases, one) && <th className="px-2">at full lock</th>}
+                    {steers(cases, one) && <th className="px-2">lock free inside</th>}
+                    <th className="px-2">least in the zone</th>
+                  </Fragment>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {cases.map(({ id, sagMm, estimate, fit }) => (
+                <tr key={id} className="border-line border-b align-baseline">
+                  <td className="py-0.5">
+                    {CASES[id]}
+                    {estimate && <span className="text-graphite"> (estimate)</span>}
+                    <br />
+                    <span className="text-graphite text-[0.8rem]">
+                      sits {say(sagMm.front)} · {say(sagMm.rear)} down
+                    </span>
+                  </td>
+                  {AXLES.map((one) => {
+                    const first = cases[0]?.fit[one];
+                    const { standingMm, fullLockMm, usableLockDeg, grade, leastClearanceMm, at } = fit[one];
+                    return (
+                      <Fragment key={one}>
+                        <Differs words={say(standingMm)} from={first && say(first.standingMm)} />
+                        {fullLockMm !== undefined && (
+                          <Differs
+                            words={say(fullLockMm)}
+                            from={first?.fullLockMm === undefined ? undefined : say(first.fullLockMm)}
+                          />
+                        )}
+                        {usableLockDeg !== undefined && (
+                          <Differs
+                            words={`${usableLockDeg.toFixed(1)}°`}
+                            from={
+                              first?.usableLockDeg === undefined
+                                ? undefined
+                                : `${first.usableLockDeg.toFixed(1)}°`
+                            }
+                          />
+                        )}
+                        <td className="px-2">
+                          <GradeMark grade={grade} size={15} /> {say(leastClearanceMm)}
+                          <br />
+                          <span className="text-graphite text-[0.8rem]">
+                            {labelOf(build, one, at.obstacle)}
+                          </span>
+                        </td>
+                      </Fragment>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       {cases?.length === 1 && (
         <p className="text-graphite text-[0.85rem]">

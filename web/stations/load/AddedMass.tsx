@@ -45,8 +45,9 @@ export function AddedMass({
     <>
       <table className="w-full text-[0.95rem]" data-testid="added-mass">
         <thead>
-          <tr className="caption text-left">
-            <th>Added</th>
+          {/* A name takes a line of its own where there is no room beside it. */}
+          <tr className="caption text-left max-md:grid max-md:grid-cols-[1fr_1fr_1fr_2rem]">
+            <th className="max-md:col-span-full">Added</th>
             <th>Mass</th>
             <th>Behind the front axle</th>
             <th>Above the ground</th>
@@ -59,8 +60,8 @@ export function AddedMass({
           {masses.map(({ label, massKg, behindFrontAxleMm, heightMm }, i) => {
             const path = `package.addedMass.${i}`;
             return (
-              <tr key={i} className="align-top">
-                <td className="pr-1">
+              <tr key={i} className="align-top max-md:grid max-md:grid-cols-[1fr_1fr_1fr_2rem]">
+                <td className="pr-1 max-md:col-span-full">
                   <TextField
                     hideLabel
                     label={`Added ${i + 1}`}
@@ -70,7 +71,7 @@ export function AddedMass({
                     disabled={locked}
                   />
                 </td>
-                <td className="w-28 pr-1">
+                <td className="pr-1 md:w-28">
                   <Field
                     hideLabel
                     label={`Mass ${i + 1}`}
@@ -80,7 +81,7 @@ export function AddedMass({
                     disabled={locked}
                   />
                 </td>
-                <td className="w-32 pr-1">
+                <td className="pr-1 md:w-32">
                   <Field
                     hideLabel
                     label={`Place ${i + 1}`}
@@ -90,7 +91,7 @@ export function AddedMass({
                     disabled={locked}
                   />
                 </td>
-                <td className="w-32">
+                <td className="md:w-32">
                   <Field
                     hideLabel
                     label={`Height ${i + 1}`}

@@ -83,14 +83,19 @@ export function GroundPanel({ build, assessment: { ground } }: { build: Build; a
           ))}
         </div>
         {points.map(({ label, behindFrontAxleMm, heightMm, carrier }, i) => (
-          <div key={i} className="grid grid-cols-[1fr_7rem_7rem_6rem_2rem] items-start gap-x-1">
-            <TextField
-              hideLabel
-              label={`Low point ${i + 1}`}
-              path={`vehicle.underside.${i}.label`}
-              value={label}
-              take={(text) => setVehicle(`/underside/${i}/label`, text)}
-            />
+          <div
+            key={i}
+            className="grid grid-cols-[1fr_1fr_1fr_2rem] items-start gap-x-1 md:grid-cols-[1fr_7rem_7rem_6rem_2rem]"
+          >
+            <div className="col-span-full md:col-span-1">
+              <TextField
+                hideLabel
+                label={`Low point ${i + 1}`}
+                path={`vehicle.underside.${i}.label`}
+                value={label}
+                take={(text) => setVehicle(`/underside/${i}/label`, text)}
+              />
+            </div>
             <Field
               hideLabel
               label={`Low point ${i + 1}, behind the front axle`}
