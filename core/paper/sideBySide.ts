@@ -113,7 +113,9 @@ export function sideBySide(
     { kind: 'sketches', items: stages.map(({ build, label }) => sectionSketch(build, label, units)) },
     {
       kind: 'sketches',
-      items: stages.map(({ build, assessment }) => lockMapSketch(build, assessment, 'lock and travel', units)),
+      items: stages.map(({ build, assessment }) =>
+        lockMapSketch(build, assessment, 'lock and travel', units),
+      ),
     },
     {
       kind: 'table',
