@@ -3,7 +3,7 @@ import { AXLES, type AxleName } from '../core/format/build';
 import { cutPlanOf } from '../core/cutting/cutPlan';
 import { markingOf } from '../core/cutting/marking';
 import { wordingText } from '../core/wording';
-import { readBuildFile, writeOut } from './buildFile';
+import { readBuildFile, refuse, writeOut } from './buildFile';
 import { templateSheet } from '../formats/template';
 
 const FORMATS = ['dxf', 'svg', 'pdf'] as const;
@@ -13,10 +13,6 @@ const DISC_MM = 57.5;
 const USAGE =
   'usage: ./vexlo template BUILD.json --axle front|rear --obstacle ID [--side left|right] --to dxf|svg|pdf [--paper a4|letter] [--disc MM]';
 
-const refuse = (words: string): number => {
-  console.error(words);
-  return 2;
-};
 const isOne = <T extends string>(words: readonly T[], text: string | undefined): text is T =>
   words.some((word) => word === text);
 

@@ -4,7 +4,7 @@ import { AXLES, type AxleName, type Build } from './format/build';
 import type { Cure } from './clearance/cures/cures';
 import { unitOfCure, type CureKind } from './clearance/cures/kinds';
 import { decidingLeast } from './clearance/fit';
-import { GRADES } from './clearance/grade';
+import { GRADES, reaches } from './clearance/grade';
 import { grownDecides } from './tire/grown';
 import { zoneName } from './clearance/zone';
 import { showRounded, type UnitSystem } from './units/quantity';
@@ -103,7 +103,7 @@ export function sentenceOf(
   const decides = grownDecides(build.use);
   // A tire grows in service: where that makes it worse, it is said with it.
   const later =
-    !decides && GRADES.indexOf(grown.grade) > GRADES.indexOf(grade)
+    !decides && !reaches(grown.grade, grade)
       ? ` Grown in service: ${grown.leastClearanceMm < 0 ? `meets the ${labelOf(build, axle, grown.at.obstacle)} by ${mm(-grown.leastClearanceMm, units)}` : `${mm(grown.leastClearanceMm, units)} to the ${labelOf(build, axle, grown.at.obstacle)}`}.`
       : '';
   const ofGrown = asSold

@@ -73,8 +73,11 @@ export function curesDocument(cures: Cures): z.output<typeof curesSchema> {
     wanted,
     tried,
     complete,
-    offers: offers.map(({ words, cost: { totalCents, ...cost }, ...offer }) => ({
-      words: wordingText(words, 'metric'),
+    offers: offers.map(({ does, why, cost: { totalCents, ...cost }, ...offer }) => ({
+      words: [does, why]
+        .map((one) => wordingText(one, 'metric'))
+        .filter(Boolean)
+        .join(' '),
       ...offer,
       cost: { total: totalCents / 100, ...cost },
     })),

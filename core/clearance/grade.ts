@@ -10,6 +10,10 @@ export const GRADE_WORDS: Readonly<Record<Grade, string>> = {
   blocked: 'Blocked',
 };
 
+const RANK: Readonly<Record<Grade, number>> = { free: 0, close: 1, trim: 2, blocked: 3 };
+/** Whether a grade is as good as another, or better. */
+export const reaches = (grade: Grade, wanted: Grade): boolean => RANK[grade] <= RANK[wanted];
+
 export function worstGrade(grades: readonly Grade[]): Grade {
   return GRADES[Math.max(0, ...grades.map((grade) => GRADES.indexOf(grade)))] ?? 'blocked';
 }

@@ -28,6 +28,10 @@ export function posesBeforeRub(corner: SweepCorner): SweepCorner | null {
   return { ...corner, inZone, boxes };
 }
 
+/** What each obstacle is to come to, mm: the goal, and what may touch no nearer than it does. */
+export const goalsOf = (least: Float64Array, accepted: Uint8Array, goalMm: number): Float64Array =>
+  least.map((gap, i) => (accepted[i] === 1 ? Math.min(gap, 0) : goalMm));
+
 /**
  * Which obstacles may touch under the policy in force: soft liners that are met by no more than `KISS.depthMm`
  * and, outside the last tenth of lock, not at all. `least` is each obstacle's clearance over the whole zone.

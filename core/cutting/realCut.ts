@@ -56,6 +56,10 @@ export function realDepthMm(
   return Math.max(LEAST_CUT_MM, deepestDepth(corner, profile, i, edge, marginMm + gainMm, begin));
 }
 
+/** A depth in the whole millimetres that a cut is marked in: up, but to no more than may be cut where that is enough. */
+export const wholeDepthMm = (deepMm: number, { cutMm }: Pick<Obstacle, 'cutMm'>): number =>
+  Math.min(Math.ceil(deepMm - 1e-9), Math.max(deepMm, cutMm));
+
 /** Whether a cut can be made at all: of something that is ever cut, within what may be cut of it, and it frees it. */
 export function isCutPossible(
   { material, cutMm }: Pick<Obstacle, 'material' | 'cutMm'>,

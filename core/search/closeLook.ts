@@ -1,5 +1,5 @@
 import { decidingLeast, fitBoth } from '../clearance/fit';
-import { GRADES, worstGrade, type Grade } from '../clearance/grade';
+import { reaches, worstGrade, type Grade } from '../clearance/grade';
 import { choiceOf, type Found } from './found';
 import { buildOf, type Space } from './space';
 
@@ -35,7 +35,7 @@ export function closeLook(space: Space, worst: Grade): CloseLook {
     const leastMm = Math.min(
       ...[front, rear].map((fit) => decidingLeast(fit, space.base.use).leastClearanceMm),
     );
-    const answer = GRADES.indexOf(grade) > GRADES.indexOf(worst) ? null : { ...found, grade, leastMm };
+    const answer = reaches(grade, worst) ? { ...found, grade, leastMm } : null;
     known.set(key, answer);
     return answer;
   };

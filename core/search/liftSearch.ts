@@ -1,6 +1,6 @@
 import { materialOf } from '../format/materials';
 import type { Build } from '../format/build';
-import { worstGrade, type Grade } from '../clearance/grade';
+import { reaches, worstGrade, type Grade } from '../clearance/grade';
 import { cutKindOf, CUT_KINDS, type CutKind } from '../cutting/kinds';
 import { asksOfDriving, drivenStop } from './driven';
 import { liftHeightMm } from '../vehicle/asDelivered';
@@ -22,9 +22,6 @@ export type LiftSearch = {
 const TUCK_MM = 5;
 const KINDS = Object.keys(CUT_KINDS) as CutKind[];
 const rankOf = (kind: CutKind): number => 1 + KINDS.indexOf(kind);
-
-/** Whether a grade is as good as the limit asks. */
-const GRADE_RANK: Record<Grade, number> = { free: 0, close: 1, trim: 2, blocked: 3 };
 
 /** What would have to be cut on one corner: its heaviest kind, and by how much it meets what is not allowed to be. */
 function cuttingOf(
@@ -90,7 +87,7 @@ export function searchLift(prepared: Prepared, lift: number, everything = false)
     grade: Grade,
     leastMm: number,
   ): (Fall & { tuck: boolean }) | { cutRank: number } {
-    if (GRADE_RANK[grade] > GRADE_RANK[limits.grade]) {
+    if (!reaches(grade, limits.grade)) {
       const wanted = limits.grade === 'free' ? marginMm : 0;
       const liners = [linersAlone(front, inFront, wanted), linersAlone(rear, behind, wanted)];
       const tuck = liners.every((mm) => mm !== null && mm <= TUCK_MM);

@@ -1,7 +1,7 @@
 import { cutDepths, sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
 import { emptyResult, sweep, sweepUpright, type SweepResult } from '../clearance/kernel';
 import { decidingProfile, type Profile } from '../clearance/profile';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
 import { sectionOf, type Section } from '../clearance/section';
 import type { Package } from '../format/package';
 import { isThere } from '../vehicle/parts';
@@ -13,9 +13,14 @@ const GRID = { lock: 21, travel: 13 } as const;
 const MOST_KEPT = 800;
 const ROUNDING_MM = 1e-9;
 
+/** A part of a build, and at which axle it is. */
+export type PartAt = { axle: AxleName; part: Obstacle };
+
 export type Corners = {
   /** Numbers of an axle's obstacles that are under their goal. */
   under: (axle: AxleName, build: Build) => number[];
+  /** The same as the parts that they are, of both axles. */
+  inTheWay: (build: Build) => PartAt[];
   /** Whether it is plain, without a sweep, that more than `upTo` parts of an axle are too near, or one that is not `fixable`. */
   hopeless: (build: Build, upTo: number, fixable: Record<AxleName, Uint8Array>) => boolean;
   /** Whether everything at both axles is at its goal. */
@@ -102,6 +107,10 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
   const nothing = { front: new Uint8Array(goals.front.length), rear: new Uint8Array(goals.rear.length) };
   return {
     under,
+    inTheWay: (build) =>
+      AXLES.flatMap((axle) =>
+        under(axle, build).map((i) => ({ axle, part: build.vehicle.corners[axle].obstacles[i]! })),
+      ),
     hopeless,
     clears: (build) => !hopeless(build, 0, nothing) && AXLES.every((axle) => under(axle, build).length === 0),
     least: (axle, build) => {

@@ -2,27 +2,11 @@ import type { Assessment } from '../assess';
 import type { Grade } from '../clearance/grade';
 import type { Build } from '../format/build';
 import { NO_LIMITS, type FreeLimits } from '../format/freeLimits';
-import { labelOf } from '../verdict';
-import { inMm, say, type Wording } from '../wording';
-import type { Change } from './change';
+import { say, type Wording } from '../wording';
 import type { Corners } from './corners';
 import { offerOf, type Pricing } from './offers';
 import { waysOf } from './search';
-import { changeWords } from './words';
-
-/** Which limit a change does not keep to; undefined where it keeps to all. */
-function brokenBy(build: Build, change: Change, { avoid, keep, most }: FreeLimits): Wording | undefined {
-  const { kind, axle } = change;
-  if (avoid.includes(kind)) return `“${kind}” is left out`;
-  if ('obstacle' in change && keep.includes(change.obstacle))
-    return `the ${labelOf(build, axle, change.obstacle)} is to stay as it is`;
-  const amount = change.kind === 'move' ? Math.hypot(...change.byMm) : 'amount' in change ? change.amount : 0;
-  const may = most[kind];
-  if (may === undefined || amount <= may) return undefined;
-  return kind === 'lock-stop'
-    ? `at most ${may}° of lock may be given up`
-    : say`at most ${inMm(may)} of “${kind}” is allowed`;
-}
+import { brokenBy, changeWords } from './words';
 
 /**
  * The single changes that would free a build but for its limits, each with the limit that it does not keep to: which one to talk
@@ -41,7 +25,7 @@ export function heldByLimits(
   const held: Wording[] = [];
   for (const { found } of waysOf(build, corners, { ...NO_LIMITS, changes: 1 }))
     for (const way of found) {
-      const offer = offerOf(build, before, way, wanted, corners, pricing);
+      const offer = offerOf(build, before, way, wanted, NO_LIMITS, corners, pricing);
       const [change] = offer?.changes ?? [];
       const limit = change && brokenBy(build, change, limits);
       if (limit) held.push(say`It would be free with ${changeWords(build, change)}, but ${limit}.`);

@@ -2,13 +2,13 @@ import { assess, type Assessment } from '../assess';
 import { gainOf } from '../clearance/continuous';
 import { cutDepths, sweepCorner, sweepInputOf, sweepWhole } from '../clearance/corner';
 import { TRYING } from '../clearance/cures/kinds';
-import { GRADES, type Grade } from '../clearance/grade';
+import { reaches, type Grade } from '../clearance/grade';
 import { decidingProfile } from '../clearance/profile';
-import { isCutPossible, realDepthMm } from '../cutting/realCut';
+import { isCutPossible, realDepthMm, wholeDepthMm } from '../cutting/realCut';
 import type { AxleName, Build } from '../format/build';
+import type { FreeLimits } from '../format/freeLimits';
 import type { Terms } from '../format/quote';
 import type { WorkRule } from '../format/workRules';
-import { AXLES } from '../format/fields';
 import { quoteLines, totalsOf } from '../quote/quote';
 import { riseMm } from '../vehicle/rise';
 import { workOf } from '../work/needs';
@@ -17,7 +17,7 @@ import { patchOf, withChanges, type Change, type PatchOperation } from './change
 import type { Corners } from './corners';
 import { standing } from './rungs';
 import type { Way } from './search';
-import { offerWords, type Lesser } from './words';
+import { brokenBy, doesWords, whyWords, type Without } from './words';
 
 /** What a shop asks for work and parts. */
 export type Pricing = { rules: readonly WorkRule[]; terms: Terms };
@@ -36,7 +36,9 @@ export type Offer = {
   days: number;
   /** Given up: degrees of lock; mm over all, of what is cut; and by how much the body stands higher at the front, mm. */
   takes: { lockDeg: number; diameterMm: number; cutMm: number; heightMm: number; grossKg: number };
-  words: Wording;
+  /** What it does, in a sentence; and why none of it can be left out, where it is more than one change. */
+  does: Wording;
+  why: Wording;
 };
 
 /** How many exact steps more are tried where the coarse grid was too kind. */
@@ -56,8 +58,7 @@ function trueDepth(build: Build, axle: AxleName, id: string): number | null {
   const { grid, whole } = sweepWhole(corner, profile, cut);
   const pose = grid.leastPose[i] ?? 0;
   const deep = realDepthMm(corner, profile, i, build.use.marginMm, gainOf(grid, whole, i), pose);
-  if (!isCutPossible(part, deep)) return null;
-  return Math.min(Math.ceil(deep - 1e-9), Math.max(deep, part.cutMm));
+  return isCutPossible(part, deep) ? wholeDepthMm(deep, part) : null;
 }
 
 const isScanned = (
@@ -102,8 +103,6 @@ function withTrueCuts(build: Build, changes: readonly Change[]): Change[] | null
   }
   return so;
 }
-
-const reaches = (grade: Grade, wanted: Grade): boolean => GRADES.indexOf(grade) <= GRADES.indexOf(wanted);
 
 function takesOf(before: Build, after: Build, [was, is]: readonly [Assessment, Assessment]): Offer['takes'] {
   const lock = ({ package: { lockStopDeg }, vehicle }: Build): number => {
@@ -150,30 +149,27 @@ function priceOf(
   };
 }
 
-/** What each smaller part of an offer leaves in the way. */
-function lesserOf(build: Build, changes: readonly Change[], corners: Corners): Lesser[] {
-  if (changes.length === 1) return [];
-  return changes.map((left): Lesser => {
-    const some = changes.filter((change) => change !== left);
-    const so = withChanges(build, some);
-    return {
-      changes: some,
-      leaves: AXLES.flatMap((axle) =>
-        corners.under(axle, so).map((i) => ({
-          axle,
-          obstacle: so.vehicle.corners[axle].obstacles[i]?.id ?? '',
-        })),
-      ),
-    };
-  });
-}
+/** What an offer leaves in the way without each of its changes. */
+const withoutEach = (build: Build, changes: readonly Change[], corners: Corners): Without[] =>
+  changes.length === 1
+    ? []
+    : changes.map((left) => ({
+        left,
+        inTheWay: corners.inTheWay(
+          withChanges(
+            build,
+            changes.filter((change) => change !== left),
+          ),
+        ),
+      }));
 
-/** A way made exact and held against `assess`; null where it does not reach the grade after all. */
+/** A way made exact and held against `assess`; null where it does not reach the grade within the limits after all. */
 export function offerOf(
   build: Build,
   before: Assessment,
   { changes: raw }: Way,
   wanted: Grade,
+  limits: FreeLimits,
   corners: Corners,
   pricing: Pricing,
 ): Offer | null {
@@ -185,6 +181,8 @@ export function offerOf(
     if (!standing(build, bumped)) return null;
     const changes = withTrueCuts(build, bumped);
     if (!changes) continue;
+    // An amount that had to grow may have grown beyond what is allowed of it.
+    if (changes.some((change) => brokenBy(build, change, limits))) return null;
     const after = withChanges(build, changes);
     const judged = assess(after);
     if (!reaches(judged.grade, wanted)) {
@@ -201,7 +199,8 @@ export function offerOf(
       },
       ...priceOf(build, after, pricing),
       takes: takesOf(build, after, [before, judged]),
-      words: offerWords(build, changes, judged.grade, lesserOf(build, changes, corners)),
+      does: doesWords(build, changes, judged.grade),
+      why: whyWords(build, withoutEach(build, changes, corners)),
     };
   }
   return null;

@@ -1,8 +1,8 @@
 import { isNeverCut } from '../format/materials';
 import type { AxleName, Build, Obstacle } from '../format/build';
-import type { FreeLimits } from '../format/freeLimits';
+import type { FreeKind, FreeLimits } from '../format/freeLimits';
 import { withChanges, type Change } from './change';
-import type { Corners } from './corners';
+import type { Corners, PartAt } from './corners';
 
 const DIRECTIONS: readonly (readonly [number, number, number])[] = [
   [1, 0, 0],
@@ -36,48 +36,49 @@ function movedAway(
   return null;
 }
 
-/** What may be done to one part that is in the way. The depth of a cut is worked out when it is offered; here it is what is missing. */
-function waysOfPart(
-  build: Build,
-  { axle, part }: { axle: AxleName; part: Obstacle },
-  corners: Corners,
-  { avoid, keep, most }: FreeLimits,
-): Change[] {
-  if (keep.includes(part.id)) return [];
-  const ways: Change[] = [];
-  const others = build.vehicle.corners[axle].obstacles.filter(
-    ({ id }) => !build.package.removed.includes(id),
+/** What may be done to a part within the limits, as far as that is known before anything is tried. */
+function allowed(
+  { id, removable = false, movableMm = 0, material, cutMm }: Obstacle,
+  { avoid, keep }: FreeLimits,
+): Record<'remove' | 'move' | 'cut', boolean> {
+  const may = (kind: FreeKind, can: boolean): boolean => can && !avoid.includes(kind) && !keep.includes(id);
+  return {
+    remove: may('remove', removable),
+    move: may('move', movableMm > 0),
+    cut: may('cut', !isNeverCut(material) && cutMm > 0),
+  };
+}
+
+/** 1 for each part of a corner that something may be done to at all. */
+export const fixableParts = ({ vehicle }: Build, axle: AxleName, limits: FreeLimits): Uint8Array =>
+  Uint8Array.from(vehicle.corners[axle].obstacles, (part) =>
+    Object.values(allowed(part, limits)).includes(true) ? 1 : 0,
   );
-  if (part.removable && !avoid.includes('remove') && others.length > 1)
-    ways.push({ kind: 'remove', axle, obstacle: part.id });
-  const moved = avoid.includes('move') ? null : movedAway(build, axle, part, corners, most.move ?? Infinity);
+
+/** What may be done to one part that is in the way. The depth of a cut is worked out when it is offered; here it is what is missing. */
+function waysOfPart(build: Build, { axle, part }: PartAt, corners: Corners, limits: FreeLimits): Change[] {
+  const { most } = limits;
+  const may = allowed(part, limits);
+  const { obstacles } = build.vehicle.corners[axle];
+  const ways: Change[] = [];
+  const there = obstacles.filter(({ id }) => !build.package.removed.includes(id));
+  if (may.remove && there.length > 1) ways.push({ kind: 'remove', axle, obstacle: part.id });
+  const moved = may.move ? movedAway(build, axle, part, corners, most.move ?? Infinity) : null;
   if (moved) ways.push(moved);
-  if (!avoid.includes('cut') && !isNeverCut(part.material)) {
+  if (may.cut) {
     const decided = build.package.cuts.find(({ obstacle }) => obstacle === part.id)?.depthMm ?? 0;
-    const number = build.vehicle.corners[axle].obstacles.findIndex(({ id }) => id === part.id);
-    const missing = build.use.marginMm - (corners.least(axle, build)[number] ?? NaN);
-    const amount = decided + missing;
+    const gap = corners.least(axle, build)[obstacles.findIndex(({ id }) => id === part.id)] ?? NaN;
+    const amount = decided + build.use.marginMm - gap;
     if (amount <= Math.min(part.cutMm, most.cut ?? Infinity))
       ways.push({ kind: 'cut', axle, obstacle: part.id, amount });
   }
   return ways;
 }
 
-/** 1 for each part of a corner that something may be done to at all. */
-export const fixableParts = ({ vehicle }: Build, axle: AxleName, { avoid, keep }: FreeLimits): Uint8Array =>
-  Uint8Array.from(vehicle.corners[axle].obstacles, ({ id, removable, movableMm = 0, material, cutMm }) =>
-    !keep.includes(id) &&
-    ((removable === true && !avoid.includes('remove')) ||
-      (movableMm > 0 && !avoid.includes('move')) ||
-      (!isNeverCut(material) && cutMm > 0 && !avoid.includes('cut')))
-      ? 1
-      : 0,
-  );
-
 /** Every way to do something to each of the parts that are in the way; none where one of them has to stay as it is. */
 export function partWays(
   build: Build,
-  left: readonly { axle: AxleName; part: Obstacle }[],
+  left: readonly PartAt[],
   corners: Corners,
   limits: FreeLimits,
 ): Change[][] {

@@ -1,5 +1,5 @@
 import { effortHours, TRYING } from '../clearance/cures/kinds';
-import type { AxleName, Build, Obstacle } from '../format/build';
+import type { Build } from '../format/build';
 import { AXLES } from '../format/fields';
 import type { FreeKind, FreeLimits } from '../format/freeLimits';
 import { keyOf, withChanges, type Change } from './change';
@@ -14,7 +14,7 @@ export type Way = { changes: Change[]; hours: number };
 export type Progress = { tried: number; of: number };
 
 /** Rough hours of work, for the order in which ways are looked at. */
-export const hoursOf = ({ vehicle }: Build, changes: readonly Change[]): number =>
+const hoursOf = ({ vehicle }: Build, changes: readonly Change[]): number =>
   changes.reduce((sum, change) => {
     if (change.kind === 'move' || change.kind === 'remove') return sum + PART_HOURS;
     if (change.kind !== 'cut') return sum + effortHours(change.kind);
@@ -100,11 +100,6 @@ export function* waysOf(
     return { tried, of, found: since };
   };
   const fixable = { front: fixableParts(build, 'front', limits), rear: fixableParts(build, 'rear', limits) };
-  /** What is in the way with some changes made, as the parts that it is. */
-  const inTheWay = (so: Build): { axle: AxleName; part: Obstacle }[] =>
-    AXLES.flatMap((axle) =>
-      corners.under(axle, so).map((i) => ({ axle, part: so.vehicle.corners[axle].obstacles[i]! })),
-    );
 
   // By how many changes there are in all, so that no set is taken before a part of it was tried.
   for (let size = 1; size <= limits.changes; size++)
@@ -124,7 +119,7 @@ export function* waysOf(
             break;
           }
           if (corners.hopeless(so, parts, fixable)) continue;
-          const left = inTheWay(so);
+          const left = corners.inTheWay(so);
           if (left.length !== parts) continue;
           const before = known.length;
           for (const ways of partWays(so, left, corners, limits)) take([...changes, ...ways]);

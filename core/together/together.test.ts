@@ -123,11 +123,11 @@ describe('every offer', () => {
       expect(complete).toBe(true);
       expect(tried).toBeGreaterThan(100);
       expect(offers.length).toBeGreaterThan(2);
-      for (const { patch, grade, words, leastClearanceMm, changes } of offers) {
+      for (const { patch, grade, does, leastClearanceMm, changes } of offers) {
         const read = readBuild(patched(JSON.parse(demoTexts[name] ?? '') as object, patch));
         if (!read.ok) throw new Error(JSON.stringify(read.faults));
         const judged = assess(read.value);
-        expect(judged.grade, wordingText(words, 'metric')).toBe(grade);
+        expect(judged.grade, wordingText(does, 'metric')).toBe(grade);
         expect(judged.fit.front.leastClearanceMm).toBeCloseTo(leastClearanceMm.front, 9);
         expect(new Set(changes.map(keyOf)).size).toBe(changes.length);
       }
@@ -138,7 +138,7 @@ describe('every offer', () => {
 
   test('needs each of its changes', () => {
     const build = demoBuild('halyard-3-wide-and-tall');
-    for (const { changes, words } of freeTogether(build, NO_LIMITS, PRICING).offers) {
+    for (const { changes, does, why } of freeTogether(build, NO_LIMITS, PRICING).offers) {
       if (changes.length === 1) continue;
       for (const left of changes)
         expect(
@@ -148,9 +148,9 @@ describe('every offer', () => {
               changes.filter((one) => one !== left),
             ),
           ).grade,
-          wordingText(words, 'metric'),
+          wordingText(does, 'metric'),
         ).not.toBe('free');
-      expect(wordingText(words, 'metric')).toContain('stays in the way');
+      expect(wordingText(why, 'metric')).toContain('stays in the way');
     }
   });
 });
@@ -205,6 +205,19 @@ test('limits hold: kinds that are avoided, the most of a kind, and how many toge
       if (change.kind === 'inboard') expect(change.amount).toBeLessThanOrEqual(30);
     }
   }
+});
+
+test('a limit holds for what an amount comes to in the end: a real cut is deeper than what is missing', () => {
+  const build = demoBuild('halyard-2-full-build');
+  const seamOf = (given: object): number[] =>
+    freeTogether(build, limits({ changes: 2, ...given }), PRICING).offers.flatMap(({ changes }) =>
+      changes.flatMap((change) =>
+        change.kind === 'cut' && change.obstacle === 'seam' ? [change.amount] : [],
+      ),
+    );
+  const deepest = Math.max(...seamOf({}));
+  expect(deepest).toBeGreaterThan(19);
+  for (const depth of seamOf({ most: { cut: deepest - 1 } })) expect(depth).toBeLessThanOrEqual(deepest - 1);
 });
 
 test('where nothing is allowed, what is in the way is named, and the limit that keeps it there', () => {

@@ -1,11 +1,10 @@
 import { assess, type Assessment } from '../assess';
 import { cutDepths, leastWhole, sweepCorner, sweepInputOf } from '../clearance/corner';
-import { GRADES, type Grade } from '../clearance/grade';
+import { reaches, type Grade } from '../clearance/grade';
 import { decidingProfile } from '../clearance/profile';
-import { acceptedRubs } from '../clearance/rub';
+import { acceptedRubs, goalsOf } from '../clearance/rub';
 import type { AxleName, Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
-import { AXLES } from '../format/fields';
 import { type Wording } from '../wording';
 import { cornersOf, type Corners } from './corners';
 import { heldByLimits } from './limited';
@@ -25,8 +24,8 @@ export type Cures = {
   held: Wording[];
 };
 
-/** What every obstacle is to come to, mm: the margin (or a touch short of it, where less is asked), and what the rub policy lets pass. */
-function goalsOf(build: Build, wanted: Grade): Record<AxleName, Float64Array> {
+/** What every obstacle is to come to, mm: the margin or, where less is asked, not to touch; and what the rub policy lets pass. */
+function goalsFor(build: Build, wanted: Grade): Record<AxleName, Float64Array> {
   const goal = wanted === 'free' ? build.use.marginMm : 0;
   const of = (axle: AxleName): Float64Array => {
     const corner = sweepCorner(sweepInputOf(build, axle));
@@ -34,7 +33,7 @@ function goalsOf(build: Build, wanted: Grade): Record<AxleName, Float64Array> {
     const profile = decidingProfile(build.package, build.use);
     const { least } = leastWhole(corner, profile, cut);
     const accepted = acceptedRubs(corner, build.use, profile, cut, least);
-    return Float64Array.from(least, (gap, i) => (accepted[i] === 1 ? Math.min(gap, 0) : goal));
+    return goalsOf(least, accepted, goal);
   };
   return { front: of('front'), rear: of('rear') };
 }
@@ -51,12 +50,7 @@ function heldBy({ wheel, load, checks }: Assessment): Wording[] {
 
 /** What nothing that was tried gets out of the way. */
 function stillMet(build: Build, corners: Corners): Wording {
-  const left = AXLES.flatMap((axle) =>
-    corners.under(axle, build).map((i) => {
-      const part = build.vehicle.corners[axle].obstacles[i];
-      return `${part?.label || part?.id} (${axle})`;
-    }),
-  );
+  const left = corners.inTheWay(build).map(({ axle, part: { id, label } }) => `${label || id} (${axle})`);
   return `Nothing that was tried frees it. In the way: ${left.join(', ')}.`;
 }
 
@@ -85,15 +79,15 @@ export function* together(
     complete: true,
     held: heldBy(before),
   };
-  if (GRADES.indexOf(before.grade) <= GRADES.indexOf(wanted) || done.held.length > 0) return done;
-  const corners = cornersOf(build, goalsOf(build, wanted));
+  if (reaches(before.grade, wanted) || done.held.length > 0) return done;
+  const corners = cornersOf(build, goalsFor(build, wanted));
   // What the rub policy lets pass is close, and stays so.
   const reachable: Grade = build.use.rub === 'none' ? wanted : 'close';
   let tried = 0;
   const waiting: Way[] = [];
   const offers: Offer[] = [];
   const hold = (way: Way): void => {
-    const offer = offerOf(build, before, way, reachable, corners, pricing);
+    const offer = offerOf(build, before, way, reachable, limits, corners, pricing);
     if (offer) offers.push(offer);
   };
   let complete = true;

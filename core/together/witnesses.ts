@@ -71,6 +71,17 @@ export function witnessesOf(
     return known;
   };
   const cut = cutDepths(obstacles, base.package.cuts);
+  /** Clearance of a measured point, by its number: points are the same in all packages, raised by `lift`. */
+  const gapAt = (section: Section, set: Float64Array, p: number, point: number, lift: number): number =>
+    clearance(
+      section,
+      set,
+      p,
+      flat.xyz[point * 3]!,
+      flat.xyz[point * 3 + 1]!,
+      flat.xyz[point * 3 + 2]!,
+      lift,
+    );
 
   /** Lock and hub of a witness in a package; null where its zone does not hold that pose. */
   function poseOf(
@@ -100,16 +111,7 @@ export function witnessesOf(
         if (!at) continue;
         writePose(pose, 0, now.stopped, way.linkage, shiftedLift(now.lift, way), at[0], at[1]);
         const { riseMm, follow } = carrierMotion(obstacles[i]!.carrier, now.lift);
-        const q = point * 3;
-        const gap = clearance(
-          section,
-          pose,
-          0,
-          flat.xyz[q]!,
-          flat.xyz[q + 1]!,
-          flat.xyz[q + 2]!,
-          riseMm + follow * pose[6]!,
-        );
+        const gap = gapAt(section, pose, 0, point, riseMm + follow * pose[6]!);
         if (gap + cut[i]! >= goals[i]! - ROUNDING_MM) continue;
         seen[i] = 1;
         if (fixable[i] === 1 && ++met <= upTo) continue;
@@ -129,16 +131,7 @@ export function witnessesOf(
         const p = at * POSE_STRIDE;
         const lift = flatOf.rise[i]! + flatOf.follow[i]! * set[p + 6]!;
         for (let point = flatOf.start[i]!; point < flatOf.start[i + 1]!; point++) {
-          const q = point * 3;
-          const gap = clearance(
-            section,
-            set,
-            p,
-            flatOf.xyz[q]!,
-            flatOf.xyz[q + 1]!,
-            flatOf.xyz[q + 2]!,
-            lift,
-          );
+          const gap = gapAt(section, set, p, point, lift);
           if (gap < best) [best, found] = [gap, { way: w, point }];
         }
       }

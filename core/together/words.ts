@@ -1,9 +1,11 @@
 import type { Build } from '../format/build';
+import type { FreeLimits } from '../format/freeLimits';
 import { GRADE_WORDS, type Grade } from '../clearance/grade';
 import { tireSize } from '../tire/size';
 import { labelOf } from '../verdict';
 import { inMm, say, type Wording } from '../wording';
 import { withChanges, type Change } from './change';
+import type { PartAt } from './corners';
 
 const WAYS = [
   ['forward', 'back'],
@@ -52,37 +54,49 @@ export function changeWords(build: Build, change: Change): Wording {
   }
 }
 
-const joined = (all: readonly Wording[], last: string): Wording =>
+const joined = (all: readonly Wording[], between: string, last = between): Wording =>
   all.reduce<Wording>(
-    (before, one, i) =>
-      i === 0 ? one : i === all.length - 1 ? say`${before}${last}${one}` : say`${before}, ${one}`,
+    (before, one, i) => (i === 0 ? one : say`${before}${i === all.length - 1 ? last : between}${one}`),
     '',
   );
 
-/** What of an offer was tried without the rest of it, and what that leaves in the way. */
-export type Lesser = { changes: Change[]; leaves: { axle: 'front' | 'rear'; obstacle: string }[] };
-
-/** What an offer does, in one sentence; for more than one change also why none of them can be left out. */
-export function offerWords(
-  build: Build,
-  changes: readonly Change[],
-  grade: Grade,
-  lesser: readonly Lesser[],
-): Wording {
-  const does = say`${GRADE_WORDS[grade]} with ${joined(
+/** What an offer does, in one sentence. */
+export const doesWords = (build: Build, changes: readonly Change[], grade: Grade): Wording =>
+  say`${GRADE_WORDS[grade]} with ${joined(
     changes.map((change) => changeWords(build, change)),
+    ', ',
     ' and ',
   )}.`;
-  const why = lesser.flatMap(({ changes: some, leaves }) => {
-    const [first] = leaves;
-    if (!first) return [];
-    const more = leaves.length - 1;
-    return [
-      say`without ${joined(
-        changes.filter((change) => !some.includes(change)).map((change) => changeWords(build, change)),
-        ' and ',
-      )} the ${labelOf(build, first.axle, first.obstacle)} stays in the way${more > 0 ? ` (and ${more} more)` : ''}`,
-    ];
-  });
-  return why.length === 0 ? does : say`${does} Nothing of it can be left out: ${joined(why, '; ')}.`;
+
+/** A change of an offer, and what is in the way where the rest of the offer is made without it. */
+export type Without = { left: Change; inTheWay: PartAt[] };
+
+/** Why no change of an offer can be left out, in one sentence; nothing where it is a single one. */
+export function whyWords(build: Build, without: readonly Without[]): Wording {
+  const why = without.flatMap(({ left, inTheWay: [first, ...more] }) =>
+    first
+      ? [
+          say`without ${changeWords(build, left)} the ${first.part.label || first.part.id} stays in the way${more.length > 0 ? ` (and ${more.length} more)` : ''}`,
+        ]
+      : [],
+  );
+  return why.length === 0 ? '' : say`Nothing of it can be left out: ${joined(why, '; ')}.`;
+}
+
+/** Which limit a change does not keep to; undefined where it keeps to all. */
+export function brokenBy(
+  build: Build,
+  change: Change,
+  { avoid, keep, most }: FreeLimits,
+): Wording | undefined {
+  const { kind, axle } = change;
+  if (avoid.includes(kind)) return `“${kind}” is left out`;
+  if ('obstacle' in change && keep.includes(change.obstacle))
+    return `the ${labelOf(build, axle, change.obstacle)} is to stay as it is`;
+  const amount = change.kind === 'move' ? Math.hypot(...change.byMm) : 'amount' in change ? change.amount : 0;
+  const may = most[kind];
+  if (may === undefined || amount <= may) return undefined;
+  return kind === 'lock-stop'
+    ? `at most ${may}° of lock may be given up`
+    : say`at most ${inMm(may)} of “${kind}” is allowed`;
 }

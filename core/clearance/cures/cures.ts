@@ -1,9 +1,9 @@
 import { AXLES, type AxleName, type Build } from '../../format/build';
 import { isNeverCut } from '../../format/materials';
-import { isCutPossible, realDepthMm } from '../../cutting/realCut';
+import { isCutPossible, realDepthMm, wholeDepthMm } from '../../cutting/realCut';
 import { gainOf } from '../continuous';
 import { cutDepths, sweepCorner, sweepInputOf, sweepWhole } from '../corner';
-import { acceptedRubs } from '../rub';
+import { acceptedRubs, goalsOf } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';
 import { decidingProfile } from '../profile';
 import { trialOf, type Trial } from './trial';
@@ -52,9 +52,7 @@ function solver(build: Build, axle: AxleName, trial: Trial) {
   const corner = sweepCorner(sweepInputOf(build, axle));
   const decided = cutDepths(obstacles, build.package.cuts);
   const accepted = acceptedRubs(corner, build.use, decidingProfile(build.package, build.use), decided, now);
-  const goals = Float64Array.from(now, (gap, i) =>
-    accepted[i] === 1 ? Math.min(gap, 0) : build.use.marginMm,
-  );
+  const goals = goalsOf(now, accepted, build.use.marginMm);
   const meets = (least: Float64Array | null, which: readonly number[]): boolean =>
     least !== null && which.every((i) => least[i]! >= goals[i]! - 1e-9);
 
@@ -143,7 +141,7 @@ function neededCuts({ depthOf, obstacles }: Solver, which: readonly number[]) {
     const never = isNeverCut(obstacle.material);
     // What is never cut has no depth that matters.
     const deepMm = never || obstacle.cutMm === 0 ? Infinity : depthOf(i);
-    const depthMm = Math.min(Math.ceil(deepMm - 1e-9), Math.max(deepMm, obstacle.cutMm));
+    const depthMm = wholeDepthMm(deepMm, obstacle);
     return { i, obstacle, never, depthMm, possible: isCutPossible(obstacle, deepMm) };
   });
 }

@@ -163,7 +163,7 @@ export class CornerScene extends SpaceView {
     const whole = geometryOf(tireShape(profile));
     const coarse = whole.clone();
     coarse.setIndex(new BufferAttribute(coarseTire(profile), 1));
-    this.tireNets?.coarse.dispose();
+    this.disposeNets();
     this.tireNets = { whole, coarse };
     this.tire = new Mesh(whole, new MeshLambertMaterial({ vertexColors: true, side: DoubleSide }));
     this.tire.name = 'tire';
@@ -244,7 +244,13 @@ export class CornerScene extends SpaceView {
     this.floor.visible = this.camera.position.z > this.floor.position.z;
   }
 
+  /** Of the two only the one that was drawn last hangs on the tire. */
+  private disposeNets(): void {
+    for (const net of Object.values(this.tireNets ?? {})) net.dispose();
+  }
+
   override dispose(): void {
+    this.disposeNets();
     for (const group of [this.well, this.wheel, this.asDelivered, this.floor]) empty(group);
     this.gap.geometry.dispose();
     this.gap.material.dispose();

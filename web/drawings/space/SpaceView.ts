@@ -9,6 +9,9 @@ export const themed = (name: string): Color => new Color(`rgb(${colour(name).joi
 const [SLOW_MS, FAST_MS] = [34, 20];
 /** Coarseness: pixels of the picture for one of the page. */
 const [COARSEST, COARSE, WHOLE] = [0.45, 0.6, 1];
+/** Of a screen that is finer than this the rest is not drawn. */
+const MOST_PIXELS = 2;
+const pixelsOfPage = (): number => Math.min(MOST_PIXELS, devicePixelRatio);
 /** Still for so long, it is drawn in full, ms. */
 const STILL_MS = 160;
 
@@ -61,9 +64,9 @@ export abstract class SpaceView {
       this.frame = 0;
       this.follow(now - this.lastAt);
       this.lastAt = now;
-      this.render(this.ratio * devicePixelRatio, this.ratio < COARSE);
+      this.render(this.ratio * pixelsOfPage(), this.ratio < COARSE);
       clearTimeout(this.still);
-      this.still = setTimeout(() => this.render(2 * devicePixelRatio, false), STILL_MS);
+      this.still = setTimeout(() => this.render(2 * pixelsOfPage(), false), STILL_MS);
       // How many pictures were drawn, for whoever measures how fast it follows a hand.
       this.canvas.dataset['frames'] = String(++this.drawn);
     });

@@ -33,10 +33,10 @@ function take(build: Build, offer: Offer): void {
   toast('Taken.', { action: { label: 'Undo', onClick: () => void step('undo') } });
 }
 
-function costWords({ cost, hours, days }: Offer, currency: string): string {
+function costWords({ cost, hours, days }: Offer): string {
   const { totalCents, unpriced } = cost;
   return [
-    `${unpriced > 0 ? 'at least ' : ''}${money(totalCents, { currency })} more${unpriced > 0 ? ', not all of it has a price' : ''}`,
+    `${unpriced > 0 ? 'at least ' : ''}${money(totalCents, cost)} more${unpriced > 0 ? ', not all of it has a price' : ''}`,
     hours > 0 ? `${hourWords(hours * 60)} of work` : 'no work of its own',
     ...(days > 0 ? [`parts in ${days} ${days === 1 ? 'day' : 'days'}`] : []),
   ].join(', ');
@@ -102,22 +102,21 @@ export function TogetherPane({ build, locked }: { build: Build; locked: boolean 
       {mine && searched.offers.length > 0 && (
         <ul data-testid="together-offers">
           {searched.offers.map((offer) => {
-            const words = wordingText(offer.words, units);
-            const [does = '', ...why] = words.split('. ');
+            const does = wordingText(offer.does, units);
             return (
               <li
-                key={words}
+                key={does}
                 className="border-line flex flex-wrap gap-x-4 gap-y-1 border-b py-1.5 md:flex-nowrap"
               >
                 <span className="w-20 shrink-0">
                   <GradeMark grade={offer.grade} />
                 </span>
                 <span className="min-w-0 basis-full md:grow md:basis-0">
-                  <b className="font-semibold">{why.length > 0 ? `${does}.` : does}</b>{' '}
-                  <span className="text-graphite">{why.join('. ')}</span>
+                  <b className="font-semibold">{does}</b>{' '}
+                  <span className="text-graphite">{wordingText(offer.why, units)}</span>
                 </span>
                 <span className="text-graphite grow text-[0.9rem] md:w-56 md:shrink-0 md:grow-0">
-                  {costWords(offer, offer.cost.currency)} (estimates)
+                  {costWords(offer)} (estimates)
                 </span>
                 <Button
                   className="shrink-0 self-start"
