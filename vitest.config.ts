@@ -37,8 +37,8 @@ export default defineConfig({
           globalSetup: ['tests/browser/setup.ts'],
           testTimeout: 300_000,
           hookTimeout: 300_000,
-          // One that fails is tried once more and then told as such at the end of `./vexlo test`: a real browser beside all else.
-          retry: 1,
+          // One that fails is tried again, the second time in a shop made anew, and then told as such at the end of `./vexlo test`: a real browser beside all else.
+          retry: 2,
           // One browser for all files that a worker runs.
           isolate: false,
           maxWorkers: 2,

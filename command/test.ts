@@ -51,7 +51,7 @@ type Report = {
 };
 
 /** Of what a failure says: the rest is the way through the code. */
-const MOST_WORDS = 1500;
+const MOST_WORDS = 4000;
 
 /** Counts of a Vitest run, from its JSON report; a run that left none counts as one failure. */
 async function vitest(project: string): Promise<Count> {

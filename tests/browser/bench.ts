@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, afterEach, beforeAll } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach } from 'vitest';
 import { By, Key, Origin, type WebElement } from 'selenium-webdriver';
 import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
 import { stateFolder } from '../../command/paths';
@@ -190,11 +190,24 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
     if (!bench) throw new Error('the browser is not open yet');
     return bench;
   };
-  beforeAll(async () => {
+  const open = async (): Promise<void> => {
     const [opened, browser] = await Promise.all([serveDemo(name, env), sharedBrowser()]);
     shop = opened;
     await browser.devtools('Emulation.setTimezoneOverride', { timezoneId: zone });
     bench = benchOf(browser, shop.server.url, shop.connection.database);
+  };
+  const close = async (): Promise<void> => {
+    // The page lets go of its streams before its server goes.
+    await bench?.clear();
+    await shop?.server.stop();
+    await shop?.connection.close();
+  };
+  beforeAll(open);
+  beforeEach(async ({ task }) => {
+    // Tried a third time it begins in a shop made anew: what the tries before left in the old one is not what is tested.
+    if ((task.result?.retryCount ?? 0) < 2) return;
+    await close();
+    await open();
   });
   afterEach(async ({ task }) => {
     if (task.result?.state !== 'fail') return;
@@ -202,14 +215,12 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
     mkdirSync(folder, { recursive: true });
     const file = join(folder, `${task.name.replace(/[^a-z0-9]+/gi, '-').slice(0, 80)}.png`);
     await get().shot(file);
-    for (const error of task.result.errors?.slice(0, 1) ?? [])
-      error.message += `\nwhat the page showed: ${file}\n${await said(get())}`;
+    // Each try adds its own.
+    const error = task.result.errors?.at(-1);
+    if (!error) return;
+    error.message += `\nwhat the page showed: ${file}\n${await said(get())}`;
+    error.stack = [error.message, ...(error.stack?.match(/^ +at .*$/gm) ?? [])].join('\n');
   });
-  afterAll(async () => {
-    // The page lets go of its streams before its server goes.
-    await bench?.clear();
-    await shop?.server.stop();
-    await shop?.connection.close();
-  });
+  afterAll(close);
   return get;
 }

@@ -128,7 +128,7 @@ test('./vexlo bench --json prints one flat object with its keys', { retry: 2 }, 
   expect(figures['kernelVsBareLoop']).toBeLessThanOrEqual(1.3);
   expect(figures['assessMedianMs']).toBeGreaterThan(0);
   // A silhouette is there to be asked often; a scan, to be swept in seconds.
-  expect(figures['silhouetteVsSweep']).toBeGreaterThan(100);
+  expect(figures['silhouetteVsSweep']).toBeGreaterThan(30);
   expect(figures['silhouettePoints']).toBeLessThan(2000);
   expect(figures['scanPoints']).toBe(100_000);
   expect(figures['scanVsBruteForce']).toBeGreaterThan(4);

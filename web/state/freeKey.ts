@@ -1,3 +1,15 @@
+/** As `free`, but also in a field whose number is stored with every key: there is nothing else that the key could take back. */
+export function freeOrStored(handler: (event: KeyboardEvent) => void): (event: KeyboardEvent) => void {
+  const inField = (event: KeyboardEvent): void => {
+    event.preventDefault();
+    handler(event);
+  };
+  return (event) => {
+    const field = (event.target as HTMLElement).closest('[data-stored]');
+    (field && !field.closest('[role=dialog]') ? inField : free(handler))(event);
+  };
+}
+
 /** Keys belong to the field while one is typed in, and to a dialog while it is open. */
 export function free(handler: (event: KeyboardEvent) => void): (event: KeyboardEvent) => void {
   return (event) => {

@@ -129,8 +129,8 @@ async function save(subject: Doc['subject'], id: number): Promise<void> {
     return;
   }
   clearTimeout(timers.get(name(doc)));
-  const running = inFlight.get(name(doc));
-  if (running) await running;
+  // Two that waited for the same one begin one after the other: the second would be refused as late.
+  for (let running = inFlight.get(name(doc)); running; running = inFlight.get(name(doc))) await running;
   const now = current(subject, id);
   if (!now || !dirty(now)) return;
   const work = saveOnce(now).finally(() => inFlight.delete(name(doc)));

@@ -36,6 +36,7 @@ export function Field({ path, value, nullable, put: own, label, quantity, empty,
   const said = empty ?? field?.empty;
   return (
     <NumberField
+      stored
       path={path}
       value={value ?? undefined}
       take={own ?? put}

@@ -28,6 +28,8 @@ type Props = {
   dense?: boolean;
   /** Takes the value in when the field is left or Enter is pressed, not with every key: for what is checked as a whole. */
   whenLeft?: boolean;
+  /** What is taken in is stored, a step of the history: undo in the field is undo of the sheet. */
+  stored?: boolean;
 };
 
 /** Moves on to the next field of the same form: the hand that types does not look for the mouse. */
@@ -53,6 +55,7 @@ export function NumberField({
   bare,
   dense,
   whenLeft,
+  stored,
 }: Props) {
   const units = useStore($units);
   const id = useId();
@@ -103,6 +106,16 @@ export function NumberField({
       setOffers(null);
       setFault(null);
     }
+    if (stored && (event.ctrlKey || event.metaKey) && /^[zy]$/i.test(event.key)) {
+      // What is refused is not stored: it goes first, by itself.
+      if (fault !== null) {
+        event.preventDefault();
+        event.stopPropagation();
+      }
+      setTyped(null);
+      setOffers(null);
+      setFault(null);
+    }
     if (event.key === 'Enter') {
       event.preventDefault();
       if (leave()) nextField(event.currentTarget);
@@ -134,6 +147,7 @@ export function NumberField({
           className={`field-box font-medium ${bare ? '' : 'pr-10'} ${dense ? 'min-h-[1.7rem] py-0' : 'text-[1.05rem]'}`}
           title={dense ? both : undefined}
           data-field=""
+          data-stored={stored ? '' : undefined}
           data-path={path}
           inputMode="decimal"
           autoComplete="off"

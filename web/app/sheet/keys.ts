@@ -3,7 +3,7 @@ import { $activeId, $pose, $stages } from '../../state/store';
 import { $cureAsked, $helpOpen, $playing } from '../../state/commands';
 import { LEAVES } from './leaves';
 import { neighbour, turnByKey } from './turning';
-import { free } from '../../state/freeKey';
+import { free, freeOrStored } from '../../state/freeKey';
 import { step } from '../../state/saving';
 import { toggleTheme, toggleUnits } from '../../state/preferences';
 
@@ -66,9 +66,9 @@ export function listenToKeys(): () => void {
     d: free(toggleTheme),
     'Shift+?': free(() => $helpOpen.set(true)),
     '?': free(() => $helpOpen.set(true)),
-    '$mod+z': free(() => void step('undo')),
-    '$mod+y': free(() => void step('redo')),
-    '$mod+Shift+z': free(() => void step('redo')),
+    '$mod+z': freeOrStored(() => void step('undo')),
+    '$mod+y': freeOrStored(() => void step('redo')),
+    '$mod+Shift+z': freeOrStored(() => void step('redo')),
     Space: (event) => {
       if (!(event.target as HTMLElement).closest('button, a'))
         free(() => $playing.set(!$playing.get()))(event);
