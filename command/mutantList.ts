@@ -186,7 +186,7 @@ export const MUTANTS: readonly Mutant[] = [
     'const little = false;',
     'core/driveline',
   ),
-  m('core/stability/stability.ts', '0.85', '0.95', 'core/driveline', 'core/stability', 'core/assess.test.ts'),
+  m('core/stability/stability.ts', 'SPRUNG_SHARE = 0.85', 'SPRUNG_SHARE = 0.95', 'core/driveline', 'core/stability', 'core/assess.test.ts'),
   m('core/planning/week.ts', '.filter(({ id }) => !work.ticks[id])', '', 'core/planning', 'core/work'),
   m('core/planning/week.ts', 'endMin > nowMin', 'endMin < nowMin', 'core/planning'),
   m('core/history/history.ts', 'state.redo = [];', '', 'core/history'),

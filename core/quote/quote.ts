@@ -69,6 +69,10 @@ export function money(amountCents: number, { currency }: Pick<Terms, 'currency'>
   return `${amountCents < 0 ? '−' : ''}${whole.replace(/\B(?=(\d{3})+$)/g, ' ')}.${rest} ${currency}`;
 }
 
+/** An amount where cents do not matter: `1 235 cr`. */
+export const roundMoney = (amount: number, { currency }: Pick<Terms, 'currency'>): string =>
+  money(Math.round(amount) * 100, { currency }).replace('.00', '');
+
 /** Hours as they are said: `2 h 15`. */
 export function hours(minutes: number): string {
   const all = Math.round(minutes);

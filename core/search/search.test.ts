@@ -6,7 +6,8 @@ import { seeded } from '../../command/seeded';
 import { assess } from '../assess';
 import { AXLES, type Build } from '../format/build';
 import { STOPS } from './limits';
-import { bestOf, dominates, frontOf, rank } from './ranking';
+import { bestOf, dominates, frontOf, rank, type Merit } from './ranking';
+import { isAlike, linesOf } from './variants';
 import { choiceOf, type Found } from './found';
 import { closeLook } from './closeLook';
 import { startSearch, type SearchState } from './search';
@@ -222,14 +223,72 @@ describe('the front', () => {
     const wishes = wishesSchema.parse({});
     const front = new Set(frontOf(found));
     const by = (more: Partial<Wishes>) =>
-      rank(bestOf(base, found, { ...wishes, ...more }, 3), ({ cost }) =>
+      rank(linesOf(bestOf(base, found, { ...wishes, ...more }, 3)), ({ cost }) =>
         [...front].some((one) => one.cost === cost),
       );
     const tall = by({ clearance: 1, cost: 0 });
-    expect(tall[0]).toMatchObject({ diameterMm: 840, reason: 'diameter', onFront: true });
+    expect(tall[0]).toMatchObject({ diameterMm: 840, best: ['diameter'], onFront: true });
     const cheap = by({ clearance: 0, cost: 1 });
-    expect(cheap[0]).toMatchObject({ cost: 1000, reason: 'cost' });
+    expect(cheap[0]).toMatchObject({ cost: 1000, best: ['cost'] });
     expect(cheap.at(-1)).toMatchObject({ cost: 4000 });
-    expect(cheap[1]).toMatchObject({ onFront: false });
+    expect(cheap[1]).toMatchObject({ onFront: false, best: [] });
+    // Best at nothing: what it has on the first, and what that costs.
+    expect(cheap[1]?.against.map(({ merit }) => merit)).toEqual(['lock']);
   });
+
+  test('room to spare stands before none, whatever else matters', () => {
+    const base = demoBuild('rook-1-long-tour');
+    const tall = one({ diameterMm: 860, leastMm: 0.4, grade: 'close', tire: 1 });
+    const small = one({ tire: 2 });
+    const wishes = wishesSchema.parse({ clearance: 1, cost: 0 });
+    expect(bestOf(base, [tall, small], wishes, 2).map(({ tire }) => tire)).toEqual([2, 1]);
+    // What is cut is cut until there is room, and 6 mm are some.
+    const cut = { ...tall, grade: 'trim' as const, leastMm: -9, cutRank: 1 };
+    const close = { ...tall, leastMm: 6 };
+    for (const other of [cut, close])
+      expect(bestOf(base, [small, other], wishes, 2).map(({ tire }) => tire)).toEqual([1, 2]);
+  });
+
+  const anyLine = fc
+    .record({
+      diameterMm: fc.integer({ min: 700, max: 780 }),
+      cost: fc.option(fc.integer({ min: 1000, max: 1300 })),
+      massKg: fc.option(fc.integer({ min: 20, max: 30 })),
+      leastMm: fc.integer({ min: 0, max: 30 }),
+      lift: fc.integer({ min: 0, max: 1 }),
+    })
+    .map((more) => ({ ...one(more), score: 0 }));
+  const MORE: Record<'diameter' | 'clearance' | 'cost' | 'mass', (found: Found) => number> = {
+    diameter: ({ diameterMm }) => diameterMm,
+    clearance: ({ leastMm }) => leastMm,
+    cost: ({ cost }) => -(cost ?? Infinity),
+    mass: ({ massKg }) => -(massKg ?? Infinity),
+  };
+  test('what a line is said to be best at no other is better at, and it is said once', () =>
+    fc.assert(
+      fc.property(fc.array(anyLine, { maxLength: 40 }), (found) => {
+        const ranked = rank(linesOf(found), () => true);
+        const said: Merit[] = ranked.flatMap(({ best }) => best);
+        expect(new Set(said).size).toBe(said.length);
+        for (const line of ranked)
+          for (const merit of line.best) {
+            const of = MORE[merit as keyof typeof MORE];
+            if (of) for (const other of ranked) expect(of(line)).toBeGreaterThanOrEqual(of(other));
+          }
+      }),
+    ));
+
+  test('lines hold every package once; what is alike stands in one, what is not in another', () =>
+    fc.assert(
+      fc.property(fc.array(anyLine, { maxLength: 40 }), (found) => {
+        const lines = linesOf(found);
+        const all = lines.flatMap(({ head, variants }) => [head, ...variants]);
+        expect(all).toHaveLength(found.length);
+        expect(new Set(all)).toEqual(new Set(found));
+        for (const [i, { head, variants }] of lines.entries()) {
+          for (const other of variants) expect(isAlike(head, other) && isAlike(other, head)).toBe(true);
+          for (const before of lines.slice(0, i)) expect(isAlike(before.head, head)).toBe(false);
+        }
+      }),
+    ));
 });

@@ -1,7 +1,8 @@
 import type { Build } from '../format/build';
 import type { Stop } from './limits';
 import { keyOf, type CloseLook } from './closeLook';
-import { bestOf, frontOf, rank, type Ranked } from './ranking';
+import { bestOf, frontOf, ordered, rank, type Ranked } from './ranking';
+import { linesOf } from './variants';
 import { choiceOf, type Found } from './found';
 import type { SearchState } from './search';
 import type { Space } from './space';
@@ -85,14 +86,18 @@ export function summaryOf(
     if (closer === undefined) return one.grade === 'trim' ? [] : [one];
     return closer ? [{ ...one, ...closer }] : [];
   };
-  const ranked = rank(best.flatMap(shown), (one) => onFront.has(keyOf(one)));
+  const isOnFront = (one: Found): boolean => onFront.has(keyOf(one));
+  const listed = ordered(best.flatMap(shown));
   // An even choice of a long front: what is drawn shows its whole reach.
   const every = Math.max(1, Math.ceil(front.length / (PICTURE / 2)));
   const drawn = front
     .filter((_, i) => i % every === 0)
     .flatMap(shown)
     .map((one) => ({ ...one, onFront: true }));
-  const rest = ranked.filter((one) => !one.onFront).slice(0, PICTURE - drawn.length);
+  const rest = listed
+    .filter((one) => !isOnFront(one))
+    .slice(0, PICTURE - drawn.length)
+    .map((one) => ({ ...one, onFront: false }));
   const left = found.filter((one) => looked.get(keyOf(one)) !== null);
   const largestKept = largest(left)?.diameterMm ?? 0;
   const past = largestThat(beyond, look);
@@ -105,7 +110,7 @@ export function summaryOf(
     done,
     fallen,
     whole,
-    ranked: ranked.slice(0, RANKED),
+    ranked: rank(linesOf(listed.slice(0, RANKED)), isOnFront),
     picture: [...rest, ...drawn],
     byLift: space.lifts.flatMap(({ beyond: no }, lift) =>
       no ? [] : [{ lift, diameterMm: byLift.get(lift) ?? null }],

@@ -5,7 +5,7 @@ import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build
 import { sectionOf, type Section } from '../clearance/section';
 import type { Package } from '../format/package';
 import { isThere } from '../vehicle/parts';
-import { witnessesOf } from './witnesses';
+import { witnessesOf } from '../clearance/witnesses';
 
 /** Coarse enough to be asked about tens of thousands of packages; what is offered is held against the whole zone afterwards. */
 const GRID = { lock: 21, travel: 13 } as const;

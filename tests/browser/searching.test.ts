@@ -20,7 +20,7 @@ const state = async (): Promise<string | null> =>
 
 describe('what fits', () => {
   test('a search shows something at once, is stopped, goes on, and ends', async () => {
-    const { openStage, find, eventually, text, painted } = bench();
+    const { openStage, find, eventually, text, painted, driver } = bench();
     await openStage('Dunmarrow', 1, 'search');
     // So much that it does not end before it is stopped.
     for (const one of ['lift', 'spacer', 'axle ratio']) await tick(one);
@@ -53,7 +53,24 @@ describe('what fits', () => {
     const [, all, total] = /([\d,]+) of ([\d,]+) packages/.exec(words) ?? [];
     expect(Number(total?.replaceAll(',', ''))).toBeGreaterThan(0);
     expect(all).toBe(total);
-    expect(await text('[data-testid="ranking"]')).toMatch(/the largest tire|costs least/);
+    // Each thing is said of one line alone, and money has its currency.
+    const ranking = await text('[data-testid="ranking"]');
+    for (const best of ['the largest tire', 'costs least', 'most room around it'])
+      expect(ranking.split(best).length, best).toBeLessThanOrEqual(2);
+    expect(ranking).toMatch(/the largest tire|costs least/);
+    expect(ranking).toMatch(/\d cr\b/);
+    // What differs in nothing that matters stands in one line, a press away.
+    const variants = By.css('[data-testid="variants"]');
+    const toggles = await driver.findElements(variants);
+    if (toggles[0]) {
+      const count = Number(/\d+/.exec(await toggles[0].getText())?.[0]);
+      await driver.executeScript('arguments[0].click()', toggles[0]);
+      await eventually(
+        () => driver.findElements(By.css('[data-testid="variant"]')),
+        (lines) => lines.length === count,
+        'its variants are shown',
+      );
+    }
   });
 
   test('why not: how many fell to each limit, and what stopped a tire that is named, by how much', async () => {
@@ -155,7 +172,9 @@ describe('what fits', () => {
   test('a result becomes a stage with one press, and stands beside the others', async () => {
     const { driver, eventually, go, settled, text } = bench();
     // By the keyboard: down a line, up again, and Enter.
-    const line = await driver.findElement(By.css('[data-testid="ranking"] tbody button'));
+    const line = await driver.findElement(
+      By.css('[data-testid="ranking"] tbody button:not([aria-expanded])'),
+    );
     await driver.executeScript('arguments[0].focus()', line);
     const focused = (): Promise<string> =>
       driver.executeScript('return document.activeElement.closest("tr").textContent');

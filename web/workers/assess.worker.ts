@@ -4,6 +4,7 @@ import { assess, type Assessment } from '../../core/assess';
 import type { AxleName, Build } from '../../core/format/build';
 import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
+import { liftCurves, type LiftCurve } from '../../core/clearance/cures/liftCurves';
 import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
 import { loadCases, type LoadCase } from '../../core/clearance/loadCases';
 import { inkOf, type Ink } from '../../core/clearance/ink';
@@ -42,6 +43,10 @@ const api = {
   },
   cures(build: Build): CornerCures[] {
     return curesFor(build);
+  },
+  /** What more of each kind of lift does to a corner. */
+  lift(build: Build, axle: AxleName): LiftCurve[] {
+    return liftCurves(build, axle);
   },
   loads(build: Build): LoadCase[] {
     return loadCases(build);

@@ -18,8 +18,9 @@ const LOOKS = 12;
 /** More would each sort out the whole catalog once for few lifts. */
 const MOST_HANDS = 6;
 
+type PartWords = ReturnType<typeof partsOf> & { variants: ReturnType<typeof partsOf>[] };
 /** `search` is the number that the page gave the search that it is of. */
-export type Report = Summary & { search: number; running: boolean; parts: ReturnType<typeof partsOf>[] };
+export type Report = Summary & { search: number; running: boolean; parts: PartWords[] };
 type Asked = [base: Build, offers: Offers, may: readonly SearchChange[], limits: Limits];
 
 let hands: WorkerHandle<Asked>[] | undefined;
@@ -52,7 +53,10 @@ function report(looks: number, running = at?.crew.running ?? false): Report | nu
     ...summary,
     search,
     running,
-    parts: summary.ranked.map((one) => partsOf(space, one)),
+    parts: summary.ranked.map((one) => ({
+      ...partsOf(space, one),
+      variants: one.variants.map((other) => partsOf(space, other)),
+    })),
   };
 }
 

@@ -7,6 +7,7 @@ import { tireSize } from '../../tire/size';
 import { changed } from './kinds';
 import { cornerCures, cured, curesFor, type Cure } from './cures';
 import { freeRegion } from './largest';
+import { liftCurves } from './liftCurves';
 
 const leastAt = (build: Build, axle: AxleName, id: string | null): number => {
   const fit = assess(build).fit[axle];
@@ -114,7 +115,7 @@ describe('closed forms', () => {
 
   test('lift curves begin at what is and agree with the judgement', () => {
     const build = demoBuild('holloway-2-tires-and-lift');
-    for (const { kind, points } of cornerCures(build, 'front').curves)
+    for (const { kind, points } of liftCurves(build, 'front'))
       for (const { amountMm, leastMm } of points.filter((_, i) => i % 3 === 0)) {
         if (leastMm === null) continue;
         const to = amountMm === 0 ? build.package : changed(build, 'front', kind, amountMm);

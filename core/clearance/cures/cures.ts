@@ -6,6 +6,7 @@ import { cutDepths, sweepCorner, sweepInputOf, sweepWhole } from '../corner';
 import { acceptedRubs, goalsOf } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';
 import { decidingProfile } from '../profile';
+import { meetingOf } from './meeting';
 import { trialOf, type Trial } from './trial';
 import { type Package } from '../../format/package';
 
@@ -30,20 +31,13 @@ export type Cure = {
   why?: 'full-bump' | 'never-cut' | 'not-enough';
 };
 
-/** Least clearance over the corner against the amount of one kind of lift; null where it could not stand. */
-export type LiftCurve = { kind: ScannedKind; points: { amountMm: number; leastMm: number | null }[] };
-
 export type CornerCures = {
   axle: AxleName;
   cures: Cure[];
-  curves: LiftCurve[];
 };
 
 /** How many steps more are tried where the grid was too kind. */
 const SURE_STEPS = 5;
-
-const CURVE_KINDS = ['spring', 'body', 'bracket', 'bump-stop'] as const;
-const CURVE_STEP_MM = 10;
 
 /** Works out what brings each obstacle of a corner to its goal: the margin, or what the rub policy lets pass. */
 function solver(build: Build, axle: AxleName, trial: Trial) {
@@ -53,19 +47,22 @@ function solver(build: Build, axle: AxleName, trial: Trial) {
   const decided = cutDepths(obstacles, build.package.cuts);
   const accepted = acceptedRubs(corner, build.use, decidingProfile(build.package, build.use), decided, now);
   const goals = goalsOf(now, accepted, build.use.marginMm);
-  const meets = (least: Float64Array | null, which: readonly number[]): boolean =>
-    least !== null && which.every((i) => least[i]! >= goals[i]! - 1e-9);
+  const meets = meetingOf(build, axle, goals);
+  const meetsWhole = (kind: ScannedKind, amount: number, which: readonly number[]): boolean => {
+    const least = trial.whole(kind, amount);
+    return least !== null && which.every((i) => least[i]! >= goals[i]! - 1e-9);
+  };
 
   /** The least amount of a kind that brings all of `which` to their goals. */
   const least = (kind: ScannedKind, which: readonly number[]): number | null => {
     const { exact, monotone } = TRYING[kind];
     const upTo = trial.reach(kind);
     const step = monotone ? Math.max(exact, upTo) : TRYING[kind].step;
-    const good = (amount: number): boolean => meets(trial.least(kind, amount), which);
+    const good = (amount: number): boolean => meets(kind, amount, which);
     /** What the grid found good, made good between its poses too: a little more of it, where that does. */
     const surely = (amount: number): number | null => {
       for (let more = amount; more <= Math.min(upTo, amount + SURE_STEPS * exact) + 1e-9; more += exact)
-        if (meets(trial.whole(kind, more), which)) return more;
+        if (meetsWhole(kind, more, which)) return more;
       return null;
     };
     for (let to = step; to <= upTo + 1e-9; to += step) {
@@ -184,7 +181,7 @@ const cheapestFirst = (a: Cure, b: Cure): number =>
 
 /**
  * What would free a corner: for each obstacle under its margin, and for all of them at once, the least of each
- * kind of change on its own, cheapest first. A corner that is free has no cures, only its curves.
+ * kind of change on its own, cheapest first. A corner that is free has no cures.
  */
 export function cornerCures(build: Build, axle: AxleName): CornerCures {
   const trial = trialOf(build, axle);
@@ -204,13 +201,6 @@ export function cornerCures(build: Build, axle: AxleName): CornerCures {
       ...(under.length > 0 ? cures(all, under, true) : []),
       ...under.flatMap((i) => cures([i], [i], false)),
     ].sort(cheapestFirst),
-    curves: CURVE_KINDS.map((kind) => ({
-      kind,
-      points: Array.from({ length: TRYING[kind].upTo / CURVE_STEP_MM + 1 }, (_, k) => {
-        const least = trial.whole(kind, k * CURVE_STEP_MM);
-        return { amountMm: k * CURVE_STEP_MM, leastMm: least && Math.min(...least) };
-      }),
-    })),
   };
 }
 

@@ -13,7 +13,6 @@ import {
 } from '../corner';
 import { emptyResult, sweep, sweepUpright } from '../kernel';
 import { decidingProfile, type Profile } from '../profile';
-import { buildSilhouette, familyOf, judgeSilhouette } from '../silhouette';
 import { zoneLimits, zoneMask } from '../zone';
 import { changed, TRYING, type ScannedKind } from './kinds';
 import { type Package } from '../../format/package';
@@ -103,24 +102,25 @@ export function trialOf(build: Build, axle: AxleName): Trial {
   const cut = cutDepths(corner.corner.obstacles, pack.cuts);
   const profile = decidingProfile(pack, use);
 
+  const reaches = new Map<ScannedKind, number>();
   const reach = (kind: ScannedKind): number => {
+    const known = reaches.get(kind);
+    if (known !== undefined) return known;
     const { upTo, exact } = TRYING[kind];
     let amount = upTo;
     while (amount > 0 && !possible(build, axle, changed(build, axle, kind, amount))) amount -= exact;
-    return Math.max(0, amount);
+    const most = Math.max(0, amount);
+    reaches.set(kind, most);
+    return most;
   };
-  const wheelKinds = (Object.keys(TRYING) as ScannedKind[]).filter((kind) => TRYING[kind].by === 'wheel');
-  const edges = (): Profile[] =>
-    wheelKinds.map((kind) => decidingProfile(changed(build, axle, kind, reach(kind)), use));
-  let silhouette: ReturnType<typeof buildSilhouette> | undefined;
+  /** The package with a change, where such a vehicle could stand. What can be written down of more can be of less. */
+  const withChange = (kind: ScannedKind, amount: number): Package | null => {
+    if (amount > reach(kind)) return null;
+    const to = changed(build, axle, kind, amount);
+    return canStand(build, axle, to) ? to : null;
+  };
   let springs: ReturnType<typeof springTrial> | undefined;
 
-  const onSilhouette = (to: Package): Float64Array => {
-    silhouette ??= buildSilhouette(corner, familyOf([profile, ...edges()]));
-    const least = new Float64Array(corner.flat.count);
-    judgeSilhouette(silhouette, decidingProfile(to, use), cut, least);
-    return least;
-  };
   const onSprings = (to: Package): Float64Array => {
     springs ??= springTrial(corner, profile, cut);
     const travel = travelOf(corner.corner.suspension, to.lift[axle], to.sagMm[axle]);
@@ -132,15 +132,15 @@ export function trialOf(build: Build, axle: AxleName): Trial {
     sweepCorner(sweepInputOf({ vehicle, package: to, use }, axle));
   const least = remembered((kind, amount) => {
     if (amount === 0) return now();
-    const to = changed(build, axle, kind, amount);
-    if (!possible(build, axle, to)) return null;
+    const to = withChange(kind, amount);
+    if (!to) return null;
     if (kind === 'spring') return onSprings(to);
-    return TRYING[kind].by === 'wheel' ? onSilhouette(to) : leastOf(cornerWith(to), profile, cut);
+    return leastOf(cornerWith(to), decidingProfile(to, use), cut);
   });
   const whole = remembered((kind, amount) => {
     if (amount === 0) return least(kind, 0);
-    const to = changed(build, axle, kind, amount);
-    return possible(build, axle, to) ? leastWhole(cornerWith(to), decidingProfile(to, use), cut).least : null;
+    const to = withChange(kind, amount);
+    return to ? leastWhole(cornerWith(to), decidingProfile(to, use), cut).least : null;
   });
   return { least, whole, reach };
 }

@@ -1,10 +1,10 @@
 import { useStore } from '@nanostores/react';
-import { memo, useEffect } from 'react';
+import { memo, useEffect, type ReactNode } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
 import { codeOf, tireSize } from '../../../core/tire/size';
 import { showWithUnit } from '../../../core/units/quantity';
 import { useCatalog } from '../package/useCatalog';
-import { $cures, $units } from '../../state/store';
+import { $units } from '../../state/store';
 import { later } from '../../ui/later';
 import { useSeen } from '../../state/useSeen';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
@@ -21,9 +21,15 @@ const RegionChart = later(
   '290px',
 );
 
+/** The place of a chart, as high as it will be while it is worked out. */
+function Kept({ children }: { children: ReactNode }) {
+  return (
+    <div className="min-h-[290px]">{children ?? <p className="text-graphite">Is being worked out…</p>}</div>
+  );
+}
+
 /** What lift of each kind does, and which tires would do as it is. */
 export const CurePane = memo(function CurePane({ build, axle }: { build: Build; axle: AxleName }) {
-  const known = useStore($cures);
   const units = useStore($units);
   const [pane, seen] = useSeen<HTMLDivElement>();
   const region = useWorkerQuery(
@@ -32,15 +38,20 @@ export const CurePane = memo(function CurePane({ build, axle }: { build: Build; 
     WHEN_STILL,
     seen,
   );
+  const curves = useWorkerQuery(
+    (api, asked) => api.lift(asked.build, asked.axle),
+    { build, axle },
+    WHEN_STILL,
+    seen,
+  );
   const { tires, open } = useCatalog();
   useEffect(open, [open]);
-  const corner = known?.build === build ? known.corners.find((one) => one.axle === axle) : undefined;
   const { tire, wheel } = build.package;
   const fits = tires.map(({ item }) => item).filter((one) => codeOf(one).rimIn === wheel.diameterIn);
   const own = tireSize(tire, wheel.widthIn);
   return (
     <div className="mt-4" ref={pane} data-testid="cure-pane">
-      {region && (
+      {region ? (
         <p className="mt-2" data-testid="largest">
           Largest tire at the margin as it is, {axle}:{' '}
           <b className="font-semibold">
@@ -56,10 +67,12 @@ export const CurePane = memo(function CurePane({ build, axle }: { build: Build; 
           </b>{' '}
           at {showWithUnit(Math.round(own.overallDiameterMm), 'length', units)} tall.
         </p>
+      ) : (
+        <p className="text-graphite mt-2">The largest tire at the margin is worked out…</p>
       )}
       <div className="mt-2 grid grid-cols-2 gap-x-6">
-        {corner && <LiftChart corner={corner} marginMm={build.use.marginMm} />}
-        {region && <RegionChart build={build} region={region} tires={fits} />}
+        <Kept>{curves && <LiftChart axle={axle} curves={curves} marginMm={build.use.marginMm} />}</Kept>
+        <Kept>{region && <RegionChart build={build} region={region} tires={fits} />}</Kept>
       </div>
     </div>
   );

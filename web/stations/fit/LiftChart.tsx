@@ -11,7 +11,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { CornerCures } from '../../../core/clearance/cures/cures';
+import type { LiftCurve } from '../../../core/clearance/cures/liftCurves';
+import type { AxleName } from '../../../core/format/build';
 import { unitOf, unitSize, show } from '../../../core/units/quantity';
 import { AXIS, GRID, LINE } from '../../ui/chartLook';
 import { $units } from '../../state/store';
@@ -25,22 +26,30 @@ const LINES = [
 ] as const;
 
 /** Least clearance of the corner against more of each kind of lift, each alone; told apart by dashes, not colour. */
-export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm: number }) {
+export function LiftChart({
+  axle,
+  curves,
+  marginMm,
+}: {
+  axle: AxleName;
+  curves: readonly LiftCurve[];
+  marginMm: number;
+}) {
   const units = useStore($units);
   const per = unitSize('length', units);
-  const amounts = [...new Set(corner.curves.flatMap(({ points }) => points.map((p) => p.amountMm)))];
+  const amounts = [...new Set(curves.flatMap(({ points }) => points.map((p) => p.amountMm)))];
   const data = amounts
     .sort((a, b) => a - b)
     .map((amountMm) => ({
       amount: amountMm / per,
       ...Object.fromEntries(
-        corner.curves.flatMap(({ kind, points }) => {
+        curves.flatMap(({ kind, points }) => {
           const leastMm = points.find((point) => point.amountMm === amountMm)?.leastMm;
           return leastMm == null ? [] : [[kind, Math.round((leastMm / per) * 100) / 100]];
         }),
       ),
     }));
-  const leasts = corner.curves.flatMap(({ points }) => points.flatMap(({ leastMm }) => leastMm ?? []));
+  const leasts = curves.flatMap(({ points }) => points.flatMap(({ leastMm }) => leastMm ?? []));
   // Touching and the margin are what the lines are read against.
   const [low, high] = nice(Math.min(0, ...leasts) / per, Math.max(marginMm, ...leasts) / per, STEPS);
   const unit = unitOf('length', units);
@@ -50,7 +59,7 @@ export function LiftChart({ corner, marginMm }: { corner: CornerCures; marginMm:
   return (
     <figure data-testid="lift-chart" aria-label="Least clearance against lift, by kind">
       <figcaption className="caption">
-        Least clearance at the {corner.axle} against more lift, one kind at a time, {unit}
+        Least clearance at the {axle} against more lift, one kind at a time, {unit}
       </figcaption>
       <ResponsiveContainer width="100%" height={250} initialDimension={{ width: 560, height: 250 }}>
         <LineChart data={data} margin={{ top: 8, right: 12, bottom: 18, left: 0 }}>

@@ -4,13 +4,14 @@ import { useEffect, useState, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
 import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
-import { MERIT_WORDS } from '../../../core/search/ranking';
+import { roundMoney } from '../../../core/quote/quote';
 import type { Found } from '../../../core/search/found';
 import type { Why } from '../../../core/search/summary';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
 import type { Report } from '../../workers/search.worker';
-import { $units } from '../../state/store';
+import { $shop, $units } from '../../state/store';
+import { lineWords } from './lineWords';
 import { makeStage } from './makeStage';
 import { Picture } from './Picture';
 import { searchWorker } from './searchStore';
@@ -20,18 +21,19 @@ import { Button } from '../../ui/Button';
 const SHOWN = 12;
 const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units);
 
-function byWords(stop: Stop, by: number, units: UnitSystem): string {
+function byWords(stop: Stop, by: number, units: UnitSystem, terms: Parameters<typeof roundMoney>[1]): string {
   if (!Number.isFinite(by)) return ': it is not known';
   const unit = STOP_UNITS[stop];
   if (unit === '' || by === 0) return '';
   if (unit === 'mm') return `, by ${mm(by, units)}`;
   if (unit === 'share') return `, by ${(by * 100).toFixed(0)} %`;
-  return `, by ${by.toFixed(0)}${unit === 'money' ? '' : ` ${unit}`}`;
+  return unit === 'money' ? `, by ${roundMoney(by, terms)}` : `, by ${by.toFixed(0)} ${unit}`;
 }
 
 /** How many fell to each limit, and what stopped a tire or wheel that is named. */
 function WhyNot({ fallen }: { fallen: Report['fallen'] }) {
   const units = useStore($units);
+  const { terms } = useStore($shop);
   const [typed, setTyped] = useState('');
   const [found, setFound] = useState<Why[]>([]);
   const look = async (text: string): Promise<void> => {
@@ -65,7 +67,7 @@ function WhyNot({ fallen }: { fallen: Report['fallen'] }) {
             {yes
               ? 'it is among what was found'
               : stop
-                ? `${STOP_WORDS[stop]}${byWords(stop, by, units)}`
+                ? `${STOP_WORDS[stop]}${byWords(stop, by, units, terms)}`
                 : 'no wheel here carries it, or it was not judged yet'}
           </li>
         ))}
@@ -91,11 +93,28 @@ function OneStep({ report: { nextLift, tuck } }: { report: Report }) {
   );
 }
 
+const lineKey = (one: Found): string => `${one.tire} ${one.wheel} ${one.spacer} ${one.lift} ${one.ratio}`;
+const costWords = ({ cost }: Found, terms: Parameters<typeof roundMoney>[1]): string =>
+  cost === null ? 'not known' : roundMoney(cost, terms);
+/** Wheel, spacer, kit and gears of a line, as far as they are not what is on the vehicle. */
+const partWords = (
+  { spacer, lift, ratio }: Found,
+  words: { wheel: string; spacer: string; lift: string; ratio: string },
+): string =>
+  [words.wheel, spacer > 0 && words.spacer, lift > 0 && words.lift, ratio > 0 && words.ratio]
+    .filter(Boolean)
+    .join(' · ');
+function toggled(set: ReadonlySet<string>, key: string): Set<string> {
+  const next = new Set(set);
+  if (!next.delete(key)) next.add(key);
+  return next;
+}
+
 /** Arrows go from line to line; Enter makes a stage of the one that has the focus. */
 function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
   const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
   if (!way) return;
-  const buttons = [...event.currentTarget.querySelectorAll('button')];
+  const buttons = [...event.currentTarget.querySelectorAll<HTMLElement>('button:not([aria-expanded])')];
   const at = buttons.findIndex((one) => one === document.activeElement);
   if (at < 0) return;
   event.preventDefault();
@@ -105,6 +124,8 @@ function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
 /** What was found: the picture, the ranking with the one thing each is good at, and why the others fell out. */
 export function Answers({ report }: { report: Report }) {
   const units = useStore($units);
+  const { terms } = useStore($shop);
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   const [chosen, setChosen] = useState<{ found: Found; build: Build } | null>(null);
   const [all, setAll] = useKept('search.all', false);
   const look = async (found: Found): Promise<void> => {
@@ -150,53 +171,86 @@ export function Answers({ report }: { report: Report }) {
               <th className="pr-3">Grade</th>
               <th className="pr-3 text-right">Lock</th>
               <th className="pr-3 text-right">Cost</th>
-              <th className="pr-3">Good because</th>
+              <th className="pr-3">Best at</th>
               <th />
             </tr>
           </thead>
           <tbody onKeyDown={moveAmongLines}>
-            {(all ? ranked : ranked.slice(0, SHOWN)).map((one, i) => (
-              <tr
-                key={`${one.tire} ${one.wheel} ${one.spacer} ${one.lift} ${one.ratio}`}
-                className="border-line hover:bg-soft border-b align-top"
-                onMouseEnter={() => void look(one)}
-              >
-                <td className="py-1 pr-3">
-                  <b className="font-semibold">{parts[i]?.tire}</b>
-                  <span className="text-graphite block text-[0.85rem]">
-                    {[
-                      parts[i]?.wheel,
-                      one.spacer > 0 && parts[i]?.spacer,
-                      one.lift > 0 && parts[i]?.lift,
-                      one.ratio > 0 && parts[i]?.ratio,
-                    ]
-                      .filter(Boolean)
-                      .join(' · ')}
-                  </span>
-                </td>
-                <td className="py-1 pr-3 text-right whitespace-nowrap">{mm(one.diameterMm, units)}</td>
-                <td className="py-1 pr-3 whitespace-nowrap">
-                  <GradeMark grade={one.grade} size={15} />{' '}
-                  <span className="text-graphite">{mm(one.leastMm, units)}</span>
-                </td>
-                <td className="py-1 pr-3 text-right whitespace-nowrap">
-                  {(one.lockKept * 100).toFixed(0)} %
-                </td>
-                <td className="py-1 pr-3 text-right">
-                  {one.cost === null ? 'not known' : one.cost.toFixed(0)}
-                </td>
-                <td className="py-1 pr-3">{MERIT_WORDS[one.reason]}</td>
-                <td className="py-1">
-                  <Button
-                    className="whitespace-nowrap"
-                    onFocus={() => void look(one)}
-                    onClick={() => void take(one)}
+            {(all ? ranked : ranked.slice(0, SHOWN)).flatMap((one, i) => {
+              const key = lineKey(one);
+              const shown = open.has(key);
+              const words = parts[i];
+              return [
+                <tr
+                  key={key}
+                  className="border-line hover:bg-soft border-b align-top"
+                  onMouseEnter={() => void look(one)}
+                >
+                  <td className="py-1 pr-3">
+                    <b className="font-semibold">{words?.tire}</b>
+                    <span className="text-graphite block text-[0.85rem]">
+                      {words && partWords(one, words)}
+                    </span>
+                    {one.variants.length > 0 && (
+                      <button
+                        type="button"
+                        className="text-left text-[0.85rem] underline"
+                        aria-expanded={shown}
+                        data-testid="variants"
+                        onClick={() => setOpen(toggled(open, key))}
+                      >
+                        and {one.variants.length} more like it
+                      </button>
+                    )}
+                  </td>
+                  <td className="py-1 pr-3 text-right whitespace-nowrap">{mm(one.diameterMm, units)}</td>
+                  <td className="py-1 pr-3 whitespace-nowrap">
+                    <GradeMark grade={one.grade} size={15} />{' '}
+                    <span className="text-graphite">{mm(one.leastMm, units)}</span>
+                  </td>
+                  <td className="py-1 pr-3 text-right whitespace-nowrap">
+                    {(one.lockKept * 100).toFixed(0)} %
+                  </td>
+                  <td className="py-1 pr-3 text-right whitespace-nowrap">{costWords(one, terms)}</td>
+                  <td className="py-1 pr-3">{lineWords(one, i === 0, units, terms)}</td>
+                  <td className="py-1">
+                    <Button
+                      className="whitespace-nowrap"
+                      onFocus={() => void look(one)}
+                      onClick={() => void take(one)}
+                    >
+                      Make a stage
+                    </Button>
+                  </td>
+                </tr>,
+                ...(shown ? one.variants : []).map((other, k) => (
+                  <tr
+                    key={lineKey(other)}
+                    className="border-line hover:bg-soft border-b align-top"
+                    data-testid="variant"
+                    onMouseEnter={() => void look(other)}
                   >
-                    Make a stage
-                  </Button>
-                </td>
-              </tr>
-            ))}
+                    <td className="py-1 pr-3 pl-5" colSpan={4}>
+                      {words?.variants[k]?.tire}
+                      <span className="text-graphite block text-[0.85rem]">
+                        {words?.variants[k] && partWords(other, words.variants[k])}
+                      </span>
+                    </td>
+                    <td className="py-1 pr-3 text-right whitespace-nowrap">{costWords(other, terms)}</td>
+                    <td />
+                    <td className="py-1">
+                      <Button
+                        className="whitespace-nowrap"
+                        onFocus={() => void look(other)}
+                        onClick={() => void take(other)}
+                      >
+                        Make a stage
+                      </Button>
+                    </td>
+                  </tr>
+                )),
+              ];
+            })}
           </tbody>
         </table>
         <WhyNot fallen={report.fallen} />

@@ -108,7 +108,7 @@ type Props = {
 
 /** What may change, and what the package has to keep to. */
 export function LimitsForm({ hasRules, may, setMay, typed, setTyped }: Props) {
-  const { zones, rules } = useStore($shop);
+  const { zones, rules, terms } = useStore($shop);
   const set = (change: Partial<LimitsTyped>): void => setTyped({ ...typed, ...change });
   const toggled = <T,>(list: readonly T[], one: T, on: boolean): T[] =>
     on ? [...list, one] : list.filter((other) => other !== one);
@@ -164,7 +164,7 @@ export function LimitsForm({ hasRules, may, setMay, typed, setTyped }: Props) {
         </div>
         {NUMBERS.map(([key, words]) => (
           <label key={key} className="caption w-[5.9rem]">
-            {words}
+            {key === 'budget' ? `${words}, ${terms.currency}` : words}
             <input
               className="field-box text-ink"
               inputMode="decimal"

@@ -6,7 +6,7 @@ import { unitOf, unitSize } from '../../../core/units/quantity';
 import { across, Axes, up } from '../../drawings/Axes';
 import { circlePath, markAt } from '../../drawings/marks';
 import { Segments } from '../../ui/choices';
-import { $units } from '../../state/store';
+import { $shop, $units } from '../../state/store';
 
 type Axis = 'lock' | 'cost' | 'lift' | 'width' | 'load';
 /** What can be drawn across: its words, and its figure; lengths are in mm and shown in the unit of the page. */
@@ -37,6 +37,7 @@ export function Picture({
   look: (one: Found) => void;
 }) {
   const units = useStore($units);
+  const { terms } = useStore($shop);
   const [axis, setAxis] = useKept<Axis>('search.picture', 'cost');
   const [at, setAt] = useState<Found | null>(null);
   const { of, unit, words } = AXES[axis];
@@ -68,7 +69,7 @@ export function Picture({
       .map((mark) => circlePath(mark, mark.r))
       .join('');
   const pointed = marks.find(({ one }) => one === at);
-  const unitWords = unit === 'length' ? unitOf('length', units) : unit;
+  const unitWords = unit === 'length' ? unitOf('length', units) : axis === 'cost' ? terms.currency : unit;
   return (
     <figure data-testid="search-picture">
       <figcaption className="mb-1 flex flex-wrap items-center gap-4">

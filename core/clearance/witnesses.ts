@@ -5,11 +5,11 @@ import {
   sweepCorner,
   sweepInputOf,
   type SweepCorner,
-} from '../clearance/corner';
-import { carrierMotion } from '../clearance/points';
-import { POSE_STRIDE, writePose } from '../clearance/poses';
-import { clearance, type Section } from '../clearance/section';
-import { zoneBoxes, zoneLimits } from '../clearance/zone';
+} from './corner';
+import { carrierMotion } from './points';
+import { POSE_STRIDE, writePose } from './poses';
+import { clearance, type Section } from './section';
+import { zoneBoxes, zoneLimits } from './zone';
 import type { AxleName, Build } from '../format/build';
 import type { Lift, Package } from '../format/package';
 import { travelOf } from '../vehicle/travel';
@@ -30,6 +30,8 @@ export type Witnesses = {
    * can be done to. Never says so of a package whose parts all are where they should be; a no says nothing.
    */
   deny: (build: Build, upTo: number, fixable: Uint8Array) => boolean;
+  /** A part among some (`among` 1) that is too near in this package at a place that came too near before; -1 says nothing. */
+  failing: (build: Build, among: Uint8Array) => number;
   /** Takes note of where a part is nearest in a package that it fails. */
   note: (corner: SweepCorner, build: Build, obstacle: number, pose: number) => void;
 };
@@ -96,6 +98,21 @@ export function witnessesOf(
     return held ? [lock, hub] : null;
   }
 
+  /** Whether the place of a witness is too near in a package. */
+  function holds(one: Witness, now: Scene, section: Section): boolean {
+    const { obstacle: i, way: w, point } = one;
+    const at = poseOf(one, now);
+    if (!at) return false;
+    const way = motionCases[w]!;
+    writePose(pose, 0, now.stopped, way.linkage, shiftedLift(now.lift, way), at[0], at[1]);
+    const { riseMm, follow } = carrierMotion(obstacles[i]!.carrier, now.lift);
+    const gap = gapAt(section, pose, 0, point, riseMm + follow * pose[6]!);
+    return gap + cut[i]! < goals[i]! - ROUNDING_MM;
+  }
+  const toFront = (k: number): void => {
+    list.unshift(...list.splice(k, 1));
+  };
+
   return {
     deny: (build, upTo, fixable) => {
       const now = scene(build);
@@ -104,22 +121,22 @@ export function witnessesOf(
       let met = 0;
       for (let k = 0; k < list.length; k++) {
         const one = list[k]!;
-        const { obstacle: i, way: w, point } = one;
-        if (seen[i] === 1) continue;
-        const at = poseOf(one, now);
-        const way = motionCases[w]!;
-        if (!at) continue;
-        writePose(pose, 0, now.stopped, way.linkage, shiftedLift(now.lift, way), at[0], at[1]);
-        const { riseMm, follow } = carrierMotion(obstacles[i]!.carrier, now.lift);
-        const gap = gapAt(section, pose, 0, point, riseMm + follow * pose[6]!);
-        if (gap + cut[i]! >= goals[i]! - ROUNDING_MM) continue;
+        const { obstacle: i } = one;
+        if (seen[i] === 1 || !holds(one, now, section)) continue;
         seen[i] = 1;
         if (fixable[i] === 1 && ++met <= upTo) continue;
-        list.splice(k, 1);
-        list.unshift(one);
+        toFront(k);
         return true;
       }
       return false;
+    },
+    failing: (build, among) => {
+      const now = scene(build);
+      const section = sectionFor(build.package);
+      const at = list.findIndex((one) => among[one.obstacle] === 1 && holds(one, now, section));
+      if (at < 0) return -1;
+      toFront(at);
+      return list[0]!.obstacle;
     },
     note: ({ poses, poseSets, passed, flat: flatOf, travel, steering: stopped }, build, i, at) => {
       if (flatOf.upright[i] === 1) return;
