@@ -3,7 +3,7 @@ import { checked, demoBuild } from '../tests/example';
 import { starterFile } from './vehicle/starter';
 import { START } from '../tests/starter';
 import { assess } from './assess';
-import { verdictLead, verdictTail } from './verdictTail';
+import { isUnsure, sureWords, verdictLead, verdictTail } from './verdictTail';
 
 const halyard = demoBuild('halyard-2-full-build');
 
@@ -56,4 +56,25 @@ test('a part that is weaker than what it takes stands there with its factor', ()
   const factor = judged.strength?.front.parts.find(({ part }) => part === 'joint')?.factor ?? NaN;
   expect(factor).toBeLessThan(1);
   expect(verdictTail(weak, judged)).toContain(`front joint ${factor.toFixed(2)}`);
+});
+
+test('how sure a grade is goes with it, never as certain, and not where nothing is left to chance', () => {
+  const assessment = assess(halyard);
+  const chance = { free: 0.2, close: 0.41, trim: 0.934, blocked: 1 };
+  const lead = (grade: 'free' | 'close' | 'trim' | 'blocked') =>
+    verdictLead(
+      halyard,
+      { ...assessment, grade, fit: { ...assessment.fit, front: { ...assessment.fit.front, grade } } },
+      chance,
+    );
+  expect(lead('trim')).toMatch(/^Trim, 93 % sure/);
+  expect(lead('blocked')).toMatch(/^Blocked, 7 % sure/);
+  expect(sureWords({ free: 1, close: 1, trim: 1, blocked: 1 }, 'free')).toBe('over 99 % sure');
+  expect(sureWords({ free: 0, close: 0, trim: 0, blocked: 1 }, 'free')).toBe('under 1 % sure');
+  expect(verdictLead(halyard, assessment, null)).toMatch(/^\w+, … % sure/);
+  // A wheel that does not mount is blocked for certain, whatever clears.
+  const free = { ...assessment.fit.front, grade: 'free' as const };
+  const unmounted = { ...assessment, grade: 'blocked' as const, fit: { front: free, rear: free } };
+  expect(isUnsure(unmounted)).toBe(false);
+  expect(verdictLead(halyard, unmounted, chance)).not.toContain('sure');
 });

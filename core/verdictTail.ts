@@ -5,7 +5,8 @@ import { partWords } from './format/driveline';
 import { AXLES, type Build } from './format/build';
 import { RULE_KINDS } from './format/rules';
 import { stillToRead } from './measure/still';
-import { GRADE_WORDS } from './clearance/grade';
+import { GRADE_WORDS, worstGrade, type Grade } from './clearance/grade';
+import { surenessOf, type GradeChance } from './clearance/gradeChance';
 
 const fails = (checks: readonly Check[]): boolean => checks.some(({ status }) => status === 'fail');
 
@@ -39,6 +40,24 @@ export function verdictTail(build: Build, assessment: Assessment): string[] {
   ];
 }
 
-/** The verdict in a few words: the grade and all that goes with it, as `Free · estimated: 0 of 42 read · rule fails: lamps`. */
-export const verdictLead = (build: Build, assessment: Assessment): string =>
-  [GRADE_WORDS[assessment.grade], ...verdictTail(build, assessment)].join(' · ');
+/** How sure a grade is, in words; never certain, since the spreads are estimates. */
+export function sureWords(chance: GradeChance, grade: Grade): string {
+  const pct = 100 * surenessOf(chance, grade);
+  return pct >= 99.5 ? 'over 99 % sure' : pct < 0.5 ? 'under 1 % sure' : `${Math.round(pct)} % sure`;
+}
+
+/** Whether chance has a say in a grade: what does not mount and what is overloaded is blocked for certain. */
+export const isUnsure = ({ grade, fit }: Pick<Assessment, 'grade' | 'fit'>): boolean =>
+  grade === worstGrade(AXLES.map((axle) => fit[axle].grade));
+
+/**
+ * The verdict in a few words: the grade, how sure it is (a chance of null is being worked out), and all that goes with it, as
+ * `Free, 93 % sure · rule fails: lamps`.
+ */
+export function verdictLead(build: Build, assessment: Assessment, chance?: GradeChance | null): string {
+  const sure =
+    chance === undefined || !isUnsure(assessment)
+      ? ''
+      : `, ${chance ? sureWords(chance, assessment.grade) : '… % sure'}`;
+  return [`${GRADE_WORDS[assessment.grade]}${sure}`, ...verdictTail(build, assessment)].join(' · ');
+}

@@ -1,4 +1,4 @@
-import { seeded } from '../command/seeded';
+import { seeded } from '../core/statistics/seeded';
 import type { Build } from '../core/format/build';
 import type { Space } from '../core/search/space';
 import { NO_LIFT } from '../core/vehicle/asDelivered';

@@ -4,7 +4,7 @@ import { choiceOf } from '../../core/search/found';
 import { startSearch } from '../../core/search/search';
 import { buildOf } from '../../core/search/space';
 import { spaceAround } from '../../tests/catalog';
-import { seeded } from '../seeded';
+import { seeded } from '../../core/statistics/seeded';
 import { medianMs } from './median';
 import { limitsSchema } from '../../core/format/searchLimits';
 

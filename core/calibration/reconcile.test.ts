@@ -1,7 +1,7 @@
 import { wordingText } from '../wording';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../statistics/seeded';
 import { arc, demoBuild, example, obstacle } from '../../tests/example';
 import type { Build } from '../format/build';
 import { predict, keyOf, priorMm, unknownsOf, waysOf } from './predict';

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { demoBuild, demoTexts } from '../../tests/example';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../statistics/seeded';
 import { deriveFigures } from '../figures';
 import type { Vec } from '../geometry/vec';
 import { leastOf, sweepCorner, sweepInputOf } from './corner';

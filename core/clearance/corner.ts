@@ -225,7 +225,7 @@ export function sweepAll(
 }
 
 /** A list of near poses for each way of a corner, to be filled by a sweep. */
-const nearOf = (corner: SweepCorner, largerByMm = 0): NearPoses[] =>
+export const nearOf = (corner: SweepCorner, largerByMm = 0): NearPoses[] =>
   corner.poseSets.map(() =>
     nearPoses(corner.inZone.length, corner.flat.count, slackFor(corner) + largerByMm),
   );

@@ -26,10 +26,18 @@ export const RIDE_SPREAD_MM = 5;
 /** What makes a clearance unsure, each part one standard deviation in mm. */
 export type SpreadParts = { tapeMm: number; tireMm: number; rideMm: number; giveMm: number };
 
+/** How far over all and section width may be from what they are said to be, one standard deviation, mm. An estimate. */
+export function sizeSpreadMm(size: TireSize): { diameterMm: number; widthMm: number } {
+  return {
+    diameterMm: TIRE_SPREAD[size.source.diameter].diameterShare * size.overallDiameterMm,
+    widthMm: TIRE_SPREAD[size.source.width].widthMm,
+  };
+}
+
 /** The part that the tire's own size gives. An estimate. */
 export function tireSpreadMm(size: TireSize): number {
-  const radiusMm = (TIRE_SPREAD[size.source.diameter].diameterShare * size.overallDiameterMm) / 2;
-  return Math.hypot(radiusMm, TIRE_SPREAD[size.source.width].widthMm / 2);
+  const { diameterMm, widthMm } = sizeSpreadMm(size);
+  return Math.hypot(diameterMm / 2, widthMm / 2);
 }
 
 /** Standard deviation in mm of one clearance: its parts do not depend on one another. */
@@ -56,7 +64,7 @@ const NORMAL_NODES = [
  * Half of what a tape is off by (its variance) goes along with a whole edge, as where it was hooked does; the other half is each
  * reading's own. An estimate.
  */
-const SHARED_SHARE = 0.5;
+export const SHARED_SHARE = 0.5;
 
 /**
  * Chance, 0 to 1, that an edge touches in truth: `pointsMm` are the clearances worked out for its measured points. What is off

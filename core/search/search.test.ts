@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { spaceAround } from '../../tests/catalog';
 import { demoBuild } from '../../tests/example';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../statistics/seeded';
 import { assess } from '../assess';
 import { AXLES, type Build } from '../format/build';
 import { STOPS } from './limits';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild, exampleFile, checked } from '../../tests/example';
-import { seeded } from '../../command/seeded';
+import { seeded } from './seeded';
 import type { VehicleFile } from '../format/build';
 import { nextReadings } from '../calibration/nextReadings';
 import { fromPlatform, platformMark, poolWells } from './platform';

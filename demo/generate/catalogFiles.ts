@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { NO_LIFT } from '../../core/vehicle/asDelivered';
 import { readCatalog, writeCatalog } from '../../formats/catalogCsv';
 import { ROOT } from '../../command/paths';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../../core/statistics/seeded';
 import type { CatalogItem, ItemKind } from "../../core/format/catalog";
 
 /*

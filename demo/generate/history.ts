@@ -8,7 +8,7 @@ import { tireSize } from '../../core/tire/size';
 import { readCatalog } from '../../formats/catalogCsv';
 import { ROOT } from '../../command/paths';
 import { shiftedCorners, type PastJob } from '../../command/pastJobs';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../../core/statistics/seeded';
 import type { TestReading } from "../../core/format/testFit";
 import { readBuild } from "../../core/format/read";
 

@@ -93,8 +93,9 @@ test('a whole job by keyboard alone, from a new vehicle to its verdict', async (
   await keys('3');
   await eventually(here, ({ id }) => id === 'fit-title', 'Fit is in front');
   await settled();
+  await find('[data-testid="verdict"][data-sure="true"]');
   expect(await text('[data-testid="verdict"]')).toMatch(
-    /^(Free|Close|Trim|Blocked) · estimated: \d+ of \d+ read/,
+    /^(Free|Close|Trim|Blocked), (over |under )?\d+ % sure · estimated: \d+ of \d+ read/,
   );
   expect(await text('[data-testid="touch-table"]')).toContain('fender lip');
 });

@@ -6,7 +6,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { ROOT } from '../../command/paths';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../../core/statistics/seeded';
 import { loadOn, lostOf, shopIn, type Shop } from './shop';
 
 /**

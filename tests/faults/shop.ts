@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { closeSync, existsSync, openSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { ROOT } from '../../command/paths';
@@ -47,11 +47,14 @@ export function shopIn(state: string, port: number): Shop {
     url,
     parent: () => parent,
     start: async (env = {}) => {
+      // What it says of itself is told where it does not come back; beside its folder, whose disk may be full.
+      const told = openSync(`${state}.log`, 'a');
       parent = spawn(join(ROOT, 'vexlo'), ['start'], {
         cwd: ROOT,
-        stdio: ['ignore', 'ignore', 'ignore'],
+        stdio: ['ignore', told, told],
         env: { ...process.env, VEXLO_STATE: state, PORT: String(port), ...env },
       });
+      closeSync(told);
       await Promise.resolve();
     },
     pids: (kind) => {
@@ -87,7 +90,8 @@ export function shopIn(state: string, port: number): Shop {
         if (await shop.ready()) return Date.now() - from;
         await wait(50);
       }
-      throw new Error('it did not come back within a minute');
+      const said = readFileSync(`${state}.log`, 'utf8').trimEnd().split('\n').slice(-25);
+      throw new Error(`it did not come back within a minute; it said last:\n${said.join('\n')}`);
     },
   };
   return shop;

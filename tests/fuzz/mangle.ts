@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Route } from '../../command/apiReference';
 import { ROOT } from '../../command/paths';
-import { seeded } from '../../command/seeded';
+import { seeded } from '../../core/statistics/seeded';
 import { exampleFile } from '../example';
 
 type Random = ReturnType<typeof seeded>;

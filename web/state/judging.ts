@@ -4,7 +4,7 @@ import type { Build } from '../../core/format/build';
 import { askWorker } from './workerQuery';
 import { followGrades } from './followGrades';
 import { latestOnly } from '../workers/latest';
-import { $active, $assessment, $build, $cures, $dragging, $pose, put } from './store';
+import { $active, $assessment, $build, $chance, $cures, $dragging, $pose, put } from './store';
 
 const STILL_MS = 250;
 
@@ -19,7 +19,7 @@ function showWorst(stageId: number, { fit }: Assessment): void {
   $pose.set({ axle, lockDeg, travelMm });
 }
 
-/** Judges the build on the page whenever it changes; cures follow when the hand has been still for a moment. */
+/** Judges the build on the page whenever it changes; cures, and how sure the grade is, follow when the hand has been still for a moment. */
 export function startJudging(): () => void {
   const fail = (error: unknown): void => {
     toast(`The computation failed: ${error instanceof Error ? error.message : String(error)}`);
@@ -41,10 +41,19 @@ export function startJudging(): () => void {
     (corners, build) => $cures.set({ build, corners }),
     fail,
   );
+  const sure = latestOnly(
+    (build: Build) => askWorker('patient', (api) => api.sure(build)),
+    (chance, build) => $chance.set({ build, chance }),
+    fail,
+  );
+  const whenStill = (build: Build): void => {
+    cure(build);
+    sure(build);
+  };
   let still: ReturnType<typeof setTimeout> | undefined;
   const waitForStill = (build: Build): void => {
     clearTimeout(still);
-    still = setTimeout(() => ($dragging.get() ? waitForStill(build) : cure(build)), STILL_MS);
+    still = setTimeout(() => ($dragging.get() ? waitForStill(build) : whenStill(build)), STILL_MS);
   };
   const stop = $build.subscribe((build) => {
     if (!build) return;

@@ -3,6 +3,7 @@ import { type AxleName, type Build, type BuildFile, type Fault } from '../../cor
 import type { Assessment } from '../../core/assess';
 import type { CornerCures } from '../../core/clearance/cures/cures';
 import type { Grade } from '../../core/clearance/grade';
+import type { GradeChance } from '../../core/clearance/gradeChance';
 import type { Json } from '../../core/history/diff';
 import { SHIPPED_RULES } from '../../core/format/rules';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
@@ -46,6 +47,8 @@ export { $units } from './units';
 export const $theme = atom<'auto' | 'light' | 'dark'>('auto');
 export const $assessment = atom<{ build: Build; assessment: Assessment } | null>(null);
 export const $cures = atom<{ build: Build; corners: CornerCures[] } | null>(null);
+/** How sure the grades of a build are. */
+export const $chance = atom<{ build: Build; chance: GradeChance } | null>(null);
 /** What the shop set for itself, and the version that it is of. */
 export const $shop = atom<ShopSettings>({
   version: 1,

@@ -4,6 +4,7 @@ import { assess, type Assessment } from '../../core/assess';
 import type { AxleName, Build } from '../../core/format/build';
 import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
+import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import { liftCurves, type LiftCurve } from '../../core/clearance/cures/liftCurves';
 import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
 import { loadCases, type LoadCase } from '../../core/clearance/loadCases';
@@ -43,6 +44,10 @@ const api = {
   },
   cures(build: Build): CornerCures[] {
     return curesFor(build);
+  },
+  /** How sure the grades of a build are. */
+  sure(build: Build): GradeChance {
+    return gradeChance(build);
   },
   /** What more of each kind of lift does to a corner. */
   lift(build: Build, axle: AxleName): LiftCurve[] {

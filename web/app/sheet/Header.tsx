@@ -9,7 +9,7 @@ import { SaveMark } from './SaveMark';
 import { SheetMenu } from './SheetMenu';
 import { StageTabs } from './StageTabs';
 import { step } from '../../state/saving';
-import { $active, $assessment, $build, $cures, $job, $units, $vehicle } from '../../state/store';
+import { $active, $assessment, $build, $chance, $cures, $job, $units, $vehicle } from '../../state/store';
 import { Button } from '../../ui/Button';
 
 type Props = { people: { id: number; name: string }[]; personId: number; shopName: string };
@@ -20,12 +20,17 @@ function Sentence() {
   const build = useStore($build);
   const judged = useStore($assessment);
   const cures = useStore($cures);
+  const chance = useStore($chance);
   const look = 'line-clamp-3 min-w-0 flex-1 text-[0.92rem] leading-[1.14] font-medium';
   if (!judged) return <p className={look}>Judging…</p>;
   const fresh = judged.build === build;
   const known = cures?.build === judged.build ? cures.corners.flatMap((corner) => corner.cures) : [];
   const words = sentenceOf(judged.build, judged.assessment, known, units);
-  const lead = verdictLead(judged.build, judged.assessment);
+  const lead = verdictLead(
+    judged.build,
+    judged.assessment,
+    chance?.build === judged.build ? chance.chance : null,
+  );
   return (
     <p
       className={`${look} ${fresh ? '' : 'text-graphite'}`}
@@ -33,7 +38,7 @@ function Sentence() {
       title={`${lead}. ${words}`}
       aria-live="polite"
     >
-      <b className="font-semibold" data-testid="verdict">
+      <b className="font-semibold" data-testid="verdict" data-sure={chance?.build === judged.build}>
         {lead}.
       </b>{' '}
       <span data-testid="sentence" data-judged={fresh} data-fresh={fresh && cures?.build === build}>

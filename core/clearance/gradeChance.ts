@@ -1,0 +1,67 @@
+import { AXLES, type Build } from '../format/build';
+import { seeded } from '../statistics/seeded';
+import { gradeOf, worstGrade, type Grade } from './grade';
+import { SHARED_SHARE } from './spread';
+import { unsureParts, type UnsurePart } from './unsure';
+
+/** Chance, 0 to 1, that a build's sweep is in truth graded at least so well. Estimates, from how far each thing may be off. */
+export type GradeChance = Record<Grade, number>;
+
+/** Enough that what is said is within about 1 in 100 of what more of them would say. */
+const SAMPLES = 2000;
+/** The same draws for every build: what is said changes with the build and not with the asking. */
+const SEED = 1;
+
+type Draws = { diameter: number; width: number; ride: number; give: number };
+
+/**
+ * One clearance as it may be in truth. Half of what a tape is off by (its variance) goes along with the whole edge, the other half
+ * is each reading's own; where the wheel is nearest between two readings, it is as far off as the nearest ones are together.
+ */
+function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): number {
+  const along = normal() * Math.sqrt(SHARED_SHARE);
+  let least = Infinity;
+  let nearest = Infinity;
+  let ownThere = 0;
+  for (const { mm, tapeMm } of part.readings) {
+    const off = tapeMm * (along + normal() * Math.sqrt(1 - SHARED_SHARE));
+    if (mm < nearest) [nearest, ownThere] = [mm, off];
+    if (mm + off < least) least = mm + off;
+  }
+  const shared =
+    part.diameterMm * draws.diameter +
+    part.widthMm * draws.width +
+    part.rideMm * draws.ride +
+    part.giveMm * draws.give;
+  return Math.min(least, part.leastMm + ownThere) + shared;
+}
+
+/**
+ * Chances of the grades of a build's sweep, from all spreads at once: tape and guessed readings, the tire's size, ride height and
+ * bushings. What wears makes more room (a tire) or is a part of the ride height's spread (springs): it is judged as new. A wheel
+ * that does not mount and a rating that is exceeded are no matter of chance, and are not in it.
+ */
+export function gradeChance(build: Build, samples = SAMPLES): GradeChance {
+  const { marginMm } = build.use;
+  const axles = AXLES.map((axle) => unsureParts(build, axle));
+  const { normal } = seeded(SEED);
+  const counts: Record<Grade, number> = { free: 0, close: 0, trim: 0, blocked: 0 };
+  for (let k = 0; k < samples; k++) {
+    // Both axles have the same tires; each stands by itself.
+    const tire = { diameter: normal(), width: normal() };
+    const grades = axles.map((parts) => {
+      const draws = { ...tire, ride: normal(), give: normal() };
+      const drawn = parts.map((part) => drawnMm(part, draws, normal));
+      const standing = drawn.map((mm, i) => (mm < 0 && parts[i]!.mayTouch(mm) ? 0 : mm));
+      return gradeOf(standing, marginMm, (i) => parts[i]!.canBeCut(drawn[i]!));
+    });
+    counts[worstGrade(grades)]++;
+  }
+  const free = counts.free / samples;
+  const close = free + counts.close / samples;
+  return { free, close, trim: close + counts.trim / samples, blocked: 1 };
+}
+
+/** How sure a grade is: that it is at least that; of what is blocked, that it is. */
+export const surenessOf = (chance: GradeChance, grade: Grade): number =>
+  grade === 'blocked' ? 1 - chance.trim : chance[grade];

@@ -1,0 +1,126 @@
+import { isCutPossible, realDepthMm } from '../cutting/realCut';
+import type { AxleName, Build, Obstacle } from '../format/build';
+import { materialOf } from '../format/materials';
+import { decidingSize } from '../tire/grown';
+import { USUAL_GIVE_MM } from '../vehicle/partChecks';
+import { isThere } from '../vehicle/parts';
+import { gainOf, leastByPoint, wholeLeast } from './continuous';
+import { cutDepths, fineEnough, leastOf, nearOf, sweepAll, sweepCorner, sweepInputOf } from './corner';
+import { nearestPoint } from './nearest';
+import { profileOf } from './profile';
+import { acceptedRubs, KISS } from './rub';
+import { GUESSED_POINT_MM, RIDE_SPREAD_MM, sizeSpreadMm } from './spread';
+
+/** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
+export type UnsurePart = {
+  /** Least clearance of each of its readings that comes near, mm, and how far that reading may be off. */
+  readings: { mm: number; tapeMm: number }[];
+  /** Least clearance where the wheel is nearest: between two readings it may be less than at both. */
+  leastMm: number;
+  /** What a larger and a wider tire, a body that stands higher and bushings that give do to it; signed. */
+  diameterMm: number;
+  widthMm: number;
+  rideMm: number;
+  giveMm: number;
+  /** Whether a clearance of so much may stand: by the rub policy, or since it can be cut until it is at the margin. */
+  mayTouch: (mm: number) => boolean;
+  canBeCut: (mm: number) => boolean;
+};
+
+/** Beyond so many standard deviations nothing is looked for. */
+const FAR_SPREADS = 4;
+const STEP_MM = 2;
+
+/** How many mm of cut a mm of missing clearance takes, where it is nearest. */
+function depthPerMm(depthMm: number, missingMm: number): number {
+  return Number.isFinite(depthMm) ? Math.max(1, depthMm / missingMm) : Infinity;
+}
+
+/**
+ * The parts of a corner that may decide its grade, judged with the tire that decides it, and all that may be off of them. What
+ * stands clear of the margin by more than four spreads is left out. Slopes are those where the wheel is nearest.
+ */
+export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
+  const { use, package: pack } = build;
+  const size = decidingSize(pack, use);
+  const corner = fineEnough(sweepCorner(sweepInputOf(build, axle)));
+  const { obstacles, suspension } = corner.corner;
+  const cut = cutDepths(obstacles, pack.cuts);
+  const profileWith = (largerMm: number, widerMm: number) =>
+    profileOf(
+      {
+        ...size,
+        overallDiameterMm: size.overallDiameterMm + largerMm,
+        sectionWidthMm: size.sectionWidthMm + widerMm,
+        // As wide a tread beside it as before.
+        treadWidthMm: size.treadWidthMm + widerMm,
+      },
+      pack.wheel,
+      pack.spacerMm,
+    );
+  const profile = profileWith(0, 0);
+  const ofSize = sizeSpreadMm(size);
+  const rideSpreadMm = use.rideSpreadMm ?? RIDE_SPREAD_MM;
+  const tapeOf = ({ tapeErrorMm, estimated }: Obstacle, reading: number): number =>
+    estimated?.includes(reading) ? Math.max(GUESSED_POINT_MM, tapeErrorMm) : tapeErrorMm;
+  const mostOff = (one: Obstacle): number =>
+    Math.hypot(
+      Math.max(...one.points.map((_, reading) => tapeOf(one, reading))),
+      ofSize.diameterMm / 2,
+      ofSize.widthMm / 2,
+      rideSpreadMm,
+      USUAL_GIVE_MM,
+    );
+  const reachMm = Math.max(0, ...obstacles.filter(isThere).map(mostOff)) * FAR_SPREADS;
+  const near = nearOf(corner, reachMm);
+  const found = sweepAll(corner, profile, cut, undefined, near);
+  const whole = wholeLeast(corner, profile, cut, found, near);
+  const accepted = acceptedRubs(corner, use, profile, cut, whole.least);
+  const deciding = obstacles.flatMap((one, i) =>
+    isThere(one) && whole.least[i]! < use.marginMm + FAR_SPREADS * mostOff(one) ? [i] : [],
+  );
+  if (deciding.length === 0) return [];
+  const slope = (larger: Float64Array, i: number): number => (larger[i]! - found.least[i]!) / STEP_MM;
+  const taller = leastOf(corner, profileWith(STEP_MM, 0), cut);
+  const wider = leastOf(corner, profileWith(0, STEP_MM), cut);
+
+  return deciding.map((i): UnsurePart => {
+    const obstacle = obstacles[i]!;
+    const leastMm = whole.least[i]!;
+    const gainMm = gainOf(found, whole, i);
+    const pose = found.leastPose[i] ?? 0;
+    const { perMmUp, perMmForward } = nearestPoint(corner, profile, i, pose);
+    const hub = corner.poses.hubMm[pose];
+    const atStop = hub === corner.travel.fullBumpMm || hub === corner.travel.fullDroopMm;
+    const upToMm = Math.max(use.marginMm, leastMm) + gainMm + FAR_SPREADS * mostOff(obstacle);
+    const byReading =
+      corner.flat.upright[i] === 1
+        ? []
+        : leastByPoint(corner, profile, cut[i]!, near, i, upToMm).flatMap((mm, reading) =>
+            Number.isFinite(mm) ? [{ mm: mm - gainMm, tapeMm: tapeOf(obstacle, reading) }] : [],
+          );
+    const missingMm = Math.max(1, use.marginMm - leastMm);
+    const perMm = obstacle.cutMm > 0 ? depthPerMm(depthFor(missingMm), missingMm) : Infinity;
+    function depthFor(missing: number): number {
+      return realDepthMm(corner, profile, i, leastMm + missing, gainMm, pose) - (cut[i] ?? 0);
+    }
+    return {
+      leastMm,
+      readings:
+        byReading.length > 0
+          ? byReading
+          : [{ mm: leastMm, tapeMm: Math.max(...obstacle.points.map((_, k) => tapeOf(obstacle, k))) }],
+      diameterMm: slope(taller, i) * ofSize.diameterMm,
+      widthMm: slope(wider, i) * ofSize.widthMm,
+      rideMm: atStop ? 0 : perMmUp * rideSpreadMm,
+      // Bushings that were measured are swept; those that were not may give.
+      giveMm: suspension.complianceMm === undefined ? perMmForward * USUAL_GIVE_MM : 0,
+      mayTouch: (mm) =>
+        use.rub === 'liner-kiss' &&
+        materialOf(obstacle.material).soft &&
+        mm >= -KISS.depthMm &&
+        (leastMm >= 0 || accepted[i] === 1),
+      canBeCut: (mm) => isCutPossible(obstacle, (cut[i] ?? 0) + perMm * (use.marginMm - mm)),
+    };
+  });
+}
