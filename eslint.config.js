@@ -52,6 +52,19 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-floating-promises': 'error' },
   },
   {
+    files: ['{command,data,server,web}/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='transaction']",
+          message:
+            'The query builder’s own keeps a connection that is lost before BEGIN: use transaction() of data/client.',
+        },
+      ],
+    },
+  },
+  {
     // All rules that ask for types, where data comes in and is computed with. Elsewhere the compiler is strict enough.
     files: ['{core,formats,data,server}/**/*.ts'],
     ignores: ['**/*.test.ts'],

@@ -6,7 +6,9 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import * as schema from './schema';
 
-export type Database = NodePgDatabase<typeof schema>;
+export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool };
+/** A database on one connection, in a transaction. */
+export type Transaction = NodePgDatabase<typeof schema>;
 /** A database or a transaction on it: queries take either. */
 export type Queryable = Pick<Database, 'select' | 'insert' | 'update' | 'delete'>;
 
@@ -32,6 +34,29 @@ export function connect(url: string, patient = false): Connection {
   pool.on('error', lost);
   pool.on('connect', (client) => client.on('error', lost));
   return { database: drizzle({ client: pool, schema, casing: 'snake_case' }), close: () => pool.end() };
+}
+
+/**
+ * Runs work in a transaction, rolled back when it throws. Its connection goes back to the pool whatever breaks: where it is lost
+ * before BEGIN came through, the query builder's own would keep it for good, and ten of those leave no connection for anybody.
+ */
+export async function transaction<T>(
+  { $client: pool }: Database,
+  work: (tx: Transaction) => Promise<T>,
+): Promise<T> {
+  const client = await pool.connect();
+  let broken = false;
+  try {
+    await client.query('begin');
+    const answer = await work(drizzle({ client, schema, casing: 'snake_case' }));
+    await client.query('commit');
+    return answer;
+  } catch (error) {
+    await client.query('rollback').catch(() => (broken = true));
+    throw error;
+  } finally {
+    client.release(broken);
+  }
 }
 
 /** What PostgreSQL or the network said, under what the query builder wraps around it. */

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
-import type { Database, Queryable } from '../data/client';
+import { transaction, type Database, type Queryable } from '../data/client';
 import { stageById } from '../data/documents';
 import {
   fleetAnswersOf,
@@ -88,7 +88,7 @@ export async function startFleetSearch(
   const { tire, wheel, spacerMm } = built.value.package;
   const label = `${tire.code}, ${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm}${spacerMm > 0 ? `, spacer ${spacerMm}` : ''}`;
   // One transaction: a search whose shares are not in the queue would never end.
-  return db.transaction(async (tx) => {
+  return transaction(db, async (tx) => {
     const { id, vehicleIds } = await openFleetSearch(tx, label, { tire, wheel, spacerMm }, person.name, now);
     for (let i = 0; i < vehicleIds.length; i += SHARE)
       await boss.send(QUEUE, { searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share, {

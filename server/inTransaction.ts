@@ -1,7 +1,5 @@
-import type { Database } from '../data/client';
+import { transaction, type Database, type Transaction } from '../data/client';
 import type { Outcome } from './errors';
-
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 class Refused extends Error {
   constructor(readonly outcome: Outcome<never>) {
@@ -15,7 +13,7 @@ export async function inTransaction<T>(
   work: (tx: Transaction) => Promise<Outcome<T>>,
 ): Promise<Outcome<T>> {
   try {
-    return await db.transaction(async (tx) => {
+    return await transaction(db, async (tx) => {
       const outcome = await work(tx);
       if (!outcome.ok) throw new Refused({ ok: false, refusal: outcome.refusal });
       return outcome;

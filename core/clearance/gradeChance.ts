@@ -16,25 +16,32 @@ type Draws = { diameter: number; width: number; ride: number; give: number };
 
 /**
  * One clearance as it may be in truth. Half of what a tape is off by (its variance) goes along with the whole edge, the other half
- * is each reading's own; where the wheel is nearest between two readings, it is as far off as the nearest ones are together.
+ * is each reading's own; where the wheel is nearest between two readings, it is as far off as the nearest ones are together. What
+ * was taken from a well shape is off as a whole, and never so that the wheel that the vehicle came with would have met it.
  */
 function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): number {
-  const along = normal() * Math.sqrt(SHARED_SHARE);
-  let least = Infinity;
-  let nearest = Infinity;
-  let ownThere = 0;
-  for (const { mm, tapeMm } of part.readings) {
-    const off = tapeMm * (along + normal() * Math.sqrt(1 - SHARED_SHARE));
-    if (mm < nearest) [nearest, ownThere] = [mm, off];
-    if (mm + off < least) least = mm + off;
-  }
   const shared =
     part.diameterMm * draws.diameter +
     part.widthMm * draws.width +
     part.rideMm * draws.ride +
     part.giveMm * draws.give;
+  const along = normal();
+  let least = Infinity;
+  let nearest = Infinity;
+  let ownThere = 0;
+  for (const { mm, tapeMm, guessed } of part.readings) {
+    const own = normal();
+    const off = guessed
+      ? atLeast(tapeMm * along, part.floorMm - shared)
+      : tapeMm * (along * Math.sqrt(SHARED_SHARE) + own * Math.sqrt(1 - SHARED_SHARE));
+    if (mm < nearest) [nearest, ownThere] = [mm, off];
+    if (mm + off < least) least = mm + off;
+  }
   return Math.min(least, part.leastMm + ownThere) + shared;
 }
+
+/** What lies beyond a bound, mirrored about it: the nearest is the likeliest. */
+const atLeast = (mm: number, bound: number): number => (mm >= bound ? mm : 2 * bound - mm);
 
 /**
  * Chances of the grades of a build's sweep, from all spreads at once: tape and guessed readings, the tire's size, ride height and

@@ -3,18 +3,21 @@ import type { AxleName, Build, Obstacle } from '../format/build';
 import { materialOf } from '../format/materials';
 import { decidingSize } from '../tire/grown';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
+import { NO_LIFT } from '../vehicle/asDelivered';
 import { isThere } from '../vehicle/parts';
 import { gainOf, leastByPoint, wholeLeast } from './continuous';
 import { cutDepths, fineEnough, leastOf, nearOf, sweepAll, sweepCorner, sweepInputOf } from './corner';
 import { nearestPoint } from './nearest';
-import { profileOf } from './profile';
+import { mountedProfile, profileOf } from './profile';
 import { acceptedRubs, KISS } from './rub';
 import { GUESSED_POINT_MM, RIDE_SPREAD_MM, sizeSpreadMm } from './spread';
 
 /** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
 export type UnsurePart = {
-  /** Least clearance of each of its readings that comes near, mm, and how far that reading may be off. */
-  readings: { mm: number; tapeMm: number }[];
+  /** Least clearance of each of its readings that comes near, mm, how far that reading may be off, and whether it is a guess. */
+  readings: { mm: number; tapeMm: number; guessed: boolean }[];
+  /** What a part that nobody measured is off by at least, mm: as delivered the vehicle drives, so its own tire clears it. */
+  floorMm: number;
   /** Least clearance where the wheel is nearest: between two readings it may be less than at both. */
   leastMm: number;
   /** What a larger and a wider tire, a body that stands higher and bushings that give do to it; signed. */
@@ -34,6 +37,19 @@ const STEP_MM = 2;
 /** How many mm of cut a mm of missing clearance takes, where it is nearest. */
 function depthPerMm(depthMm: number, missingMm: number): number {
   return Number.isFinite(depthMm) ? Math.max(1, depthMm / missingMm) : Infinity;
+}
+
+/** Least clearance of each part to the wheel and tire that the vehicle came with, in the same zone, nothing cut or moved. */
+function asDeliveredLeast(build: Build, axle: AxleName): Float64Array {
+  const corner = sweepCorner({
+    ...sweepInputOf(build, axle),
+    lift: { front: NO_LIFT, rear: NO_LIFT },
+    sagMm: { front: 0, rear: 0 },
+    lockStopDeg: undefined,
+    moves: [],
+    removed: [],
+  });
+  return leastOf(corner, mountedProfile(build.vehicle.stock, 0), new Float64Array(corner.flat.count));
 }
 
 /**
@@ -61,8 +77,15 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
   const profile = profileWith(0, 0);
   const ofSize = sizeSpreadMm(size);
   const rideSpreadMm = use.rideSpreadMm ?? RIDE_SPREAD_MM;
-  const tapeOf = ({ tapeErrorMm, estimated }: Obstacle, reading: number): number =>
-    estimated?.includes(reading) ? Math.max(GUESSED_POINT_MM, tapeErrorMm) : tapeErrorMm;
+  const isGuess = ({ estimated }: Obstacle, reading: number): boolean =>
+    estimated?.includes(reading) ?? false;
+  const tapeOf = (one: Obstacle, reading: number): number =>
+    isGuess(one, reading) ? Math.max(GUESSED_POINT_MM, one.tapeErrorMm) : one.tapeErrorMm;
+  const readingOf = (one: Obstacle, point: number, mm: number): UnsurePart['readings'][number] => ({
+    mm,
+    tapeMm: tapeOf(one, point),
+    guessed: isGuess(one, point),
+  });
   const mostOff = (one: Obstacle): number =>
     Math.hypot(
       Math.max(...one.points.map((_, reading) => tapeOf(one, reading))),
@@ -80,6 +103,9 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
     isThere(one) && whole.least[i]! < use.marginMm + FAR_SPREADS * mostOff(one) ? [i] : [],
   );
   if (deciding.length === 0) return [];
+  const delivered = obstacles.some(({ estimated }) => estimated?.length)
+    ? asDeliveredLeast(build, axle)
+    : null;
   const slope = (larger: Float64Array, i: number): number => (larger[i]! - found.least[i]!) / STEP_MM;
   const taller = leastOf(corner, profileWith(STEP_MM, 0), cut);
   const wider = leastOf(corner, profileWith(0, STEP_MM), cut);
@@ -97,7 +123,7 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
       corner.flat.upright[i] === 1
         ? []
         : leastByPoint(corner, profile, cut[i]!, near, i, upToMm).flatMap((mm, reading) =>
-            Number.isFinite(mm) ? [{ mm: mm - gainMm, tapeMm: tapeOf(obstacle, reading) }] : [],
+            Number.isFinite(mm) ? [readingOf(obstacle, reading, mm - gainMm)] : [],
           );
     const missingMm = Math.max(1, use.marginMm - leastMm);
     const perMm = obstacle.cutMm > 0 ? depthPerMm(depthFor(missingMm), missingMm) : Infinity;
@@ -105,11 +131,17 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
       return realDepthMm(corner, profile, i, leastMm + missing, gainMm, pose) - (cut[i] ?? 0);
     }
     return {
+      floorMm: delivered && obstacle.estimated?.length ? -delivered[i]! : -Infinity,
       leastMm,
+      // Where no reading of its own comes near, the worst of them stands for it.
       readings:
         byReading.length > 0
           ? byReading
-          : [{ mm: leastMm, tapeMm: Math.max(...obstacle.points.map((_, k) => tapeOf(obstacle, k))) }],
+          : [
+              obstacle.points
+                .map((_, point) => readingOf(obstacle, point, leastMm))
+                .reduce((worst, one) => (one.tapeMm > worst.tapeMm ? one : worst)),
+            ],
       diameterMm: slope(taller, i) * ofSize.diameterMm,
       widthMm: slope(wider, i) * ofSize.widthMm,
       rideMm: atStop ? 0 : perMmUp * rideSpreadMm,

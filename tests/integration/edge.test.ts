@@ -2,12 +2,13 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { readFileSync, statSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { clusterFolder, ensureDatabase, freePort, postmasterOf, startCluster } from '../../command/cluster';
 import { MIGRATIONS } from '../../command/paths';
-import { connect, migrateTables } from '../../data/client';
+import { connect, migrateTables, transaction } from '../../data/client';
 import { openShop, shopSettings } from '../../data/shop';
 import { serve, type Server } from '../../command/serve';
 import { demoTexts, exampleFile } from '../example';
@@ -171,6 +172,23 @@ describe('the database', () => {
     const folder = clusterFolder('test-postgres');
     expect(statSync(join(folder, 'password')).mode & 0o077).toBe(0);
     expect(readFileSync(join(folder, 'data', 'pg_hba.conf'), 'utf8')).not.toMatch(/^[^#\n]*\btrust\b/m);
+  });
+
+  test('a connection that breaks before its transaction began goes back: there is one for the next', async () => {
+    const { database, close } = connect(inject('databaseUrl'));
+    const cut = (client: pg.PoolClient): void => {
+      (client as unknown as { connection: { stream: { destroy: () => void } } }).connection.stream.destroy();
+    };
+    database.$client.on('acquire', cut);
+    // More of them than the pool has connections.
+    for (let i = 0; i < 12; i++)
+      await expect(transaction(database, () => Promise.resolve())).rejects.toThrow(
+        /terminated|ended|closed/i,
+      );
+    database.$client.off('acquire', cut);
+    const read = await transaction(database, (tx) => tx.execute(sql`select 1 as one`));
+    expect(read.rows).toEqual([{ one: 1 }]);
+    await close();
   });
 
   test('goes and comes back: the server lives, says so in words, and works again by itself', async () => {
