@@ -3,6 +3,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../tests/example';
 import { assess } from '../core/assess';
+import { gradeChance } from '../core/clearance/gradeChance';
 import { planWeek, type PlannedJob } from '../core/planning/week';
 import { minuteOf, wallTimeAt } from '../core/time/wallClock';
 import { customerCopy } from '../core/paper/customerCopy';
@@ -170,7 +171,7 @@ test.each(['a4', 'letter'] as const)(
       'halyard-2-full-build',
     ].map((name) => {
       const one = demoBuild(name);
-      return { label: name, build: one, assessment: assess(one), cost: null };
+      return { label: name, build: one, assessment: assess(one), chance: gradeChance(one), cost: null };
     });
     const terms = { currency: 'cr', hourlyRate: 60, taxPct: 20, validDays: 30 };
     const rows = differingFigures(stages, 'metric', terms);

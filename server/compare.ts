@@ -81,6 +81,7 @@ export async function comparison(
       label: stageName(stage),
       build: read.value,
       assessment: judged.value,
+      chance: await inThread('sureness', read.value),
       cost,
     });
   }

@@ -1,13 +1,20 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { assess } from '../assess';
+import { gradeChance } from '../clearance/gradeChance';
 import { differingFigures, sideBySide, type Compared } from './sideBySide';
 import { lockMapSketch, sectionSketch } from './stageSketches';
 
 const TERMS = { currency: 'cr', hourlyRate: 60, taxPct: 20, validDays: 30 };
 const stage = (name: string): Compared => {
   const build = demoBuild(name);
-  return { label: build.package.label, build, assessment: assess(build), cost: null };
+  return {
+    label: build.package.label,
+    build,
+    assessment: assess(build),
+    chance: gradeChance(build),
+    cost: null,
+  };
 };
 const two = [stage('halyard-1-tall-and-narrow'), stage('halyard-3-wide-and-tall')];
 
@@ -19,6 +26,8 @@ describe('stages side by side', () => {
     const rows = differingFigures(two, 'metric', TERMS);
     const of = (label: string): string[] | undefined => rows.find((row) => row.label === label)?.values;
     expect(of('Grade')).toEqual(two.map(({ assessment }) => assessment.grade));
+    for (const words of of('How sure that is, estimate') ?? [])
+      expect(words).toMatch(/^(over |under )?\d+ % sure$/);
     expect(of('Over all')).toEqual(['862 mm', '871 mm']);
     expect(of('Lock that can be used')).toEqual(['35°', '7°']);
   });

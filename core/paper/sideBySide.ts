@@ -6,6 +6,8 @@ import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { labelOf } from '../verdict';
+import { isUnsure, sureWords } from '../verdictTail';
+import type { GradeChance } from '../clearance/gradeChance';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { money } from '../quote/quote';
 import { lockMapSketch, sectionSketch } from './stageSketches';
@@ -13,7 +15,14 @@ import { type Terms } from '../format/quote';
 
 /** What a stage comes to, in hundredths: all of it, and what of it is not done yet; `least` where a price is not known. */
 export type StageCost = { totalCents: number; toGoCents: number; least: boolean };
-export type Compared = { label: string; build: Build; assessment: Assessment; cost: StageCost | null };
+export type Compared = {
+  label: string;
+  build: Build;
+  assessment: Assessment;
+  /** How sure the grades are. */
+  chance: GradeChance;
+  cost: StageCost | null;
+};
 
 /** One figure of every stage: what it is, and how each stage reads. */
 export type FigureRow = { label: string; values: string[] };
@@ -30,6 +39,11 @@ function figures(units: UnitSystem, terms: Terms): Figure[] {
     `${least ? 'at least ' : ''}${money(cents, terms)}`;
   return [
     ['Grade', ({ assessment }) => assessment.grade],
+    [
+      'How sure that is, estimate',
+      ({ assessment, chance }) =>
+        isUnsure(assessment) ? sureWords(chance, assessment.grade) : 'nothing to chance',
+    ],
     ['Tire', ({ build }) => build.package.tire.code],
     ['Over all', ({ assessment }) => say(assessment.tire.package.overallDiameterMm, 'length')],
     ['Width on the rim', ({ assessment }) => say(assessment.tire.package.sectionWidthMm, 'length')],

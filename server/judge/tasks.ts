@@ -1,4 +1,5 @@
 import { assess, type Assessment } from '../../core/assess';
+import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import type { Build } from '../../core/format/build';
 import type { ItemKind } from '../../core/format/catalog';
 import type { Fault } from '../../core/format/fields';
@@ -52,6 +53,8 @@ export const TASKS = {
   assessment,
   assessmentText,
   curesText,
+  /** How sure the grades of a build are that was found to be not too much work. */
+  sureness: (build: Build): GradeChance => gradeChance(build),
   /** A paper as PDF. */
   pdf: ({ sheet, paper }: { sheet: PaperSheet; paper: Paper }): Promise<Uint8Array> => paperPdf(sheet, paper),
   /** A supplier’s list, read. */
