@@ -136,6 +136,47 @@ describe('leaves', () => {
     expect(await mounted()).toEqual(['fit']);
   });
 
+  test('a finger swiped across turns to the leaf beside; along the page, or over a drawing, it does not', async () => {
+    const { openStage, devtools, driver, eventually, painted, turn } = bench();
+    await size(390, 844);
+    await devtools('Emulation.setTouchEmulationEnabled', { enabled: true });
+    type Place = readonly [x: number, y: number];
+    const middleOf = (css: string): Promise<Place> =>
+      driver.executeScript(
+        'const box = document.querySelector(arguments[0]).getBoundingClientRect(); return [box.x + box.width / 2, box.y + box.height / 2]',
+        css,
+      );
+    const swipe = async ([x, y]: Place, across: number, along: number): Promise<void> => {
+      // However long the machine takes, the finger takes a fifth of a second.
+      const at = Date.now() / 1000;
+      const touch = (type: string, touchPoints: object[], afterS: number): Promise<void> =>
+        devtools('Input.dispatchTouchEvent', { type, touchPoints, timestamp: at + afterS });
+      await touch('touchStart', [{ x, y }], 0);
+      await touch('touchMove', [{ x: x + across / 2, y: y + along / 2 }], 0.1);
+      await touch('touchMove', [{ x: x + across, y: y + along }], 0.15);
+      await touch('touchEnd', [], 0.2);
+      await painted();
+    };
+    try {
+      await openStage('Dunmarrow', 1, 'load');
+      await swipe(await middleOf('#load p'), -120, 4);
+      await eventually(path, (at) => at.endsWith('/driveline'), 'on to the next leaf');
+      await swipe(await middleOf('#driveline p'), 120, -3);
+      await eventually(path, (at) => at.endsWith('/load'), 'and back');
+      await swipe(await middleOf('#load p'), 30, -120);
+      expect(await path()).toMatch(/\/load$/);
+      await turn('package');
+      await driver.executeScript(
+        'document.querySelector("#package svg[role]").scrollIntoView({ block: "center" })',
+      );
+      await swipe(await middleOf('#package svg[role]'), -120, 0);
+      expect(await path()).toMatch(/\/package$/);
+    } finally {
+      await devtools('Emulation.setTouchEmulationEnabled', { enabled: false });
+      await size(1280, 800);
+    }
+  });
+
   test('what the hand was doing on another leaf is still there', async () => {
     const { openStage, turn, find, driver } = bench();
     await openStage('Dunmarrow', 1, 'log');

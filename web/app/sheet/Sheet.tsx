@@ -14,6 +14,7 @@ import { Header } from './Header';
 import { HelpDialog } from './HelpDialog';
 import { startJudging } from '../../state/judging';
 import { listenToKeys } from './keys';
+import { listenToSwipes } from './swipes';
 import { $personId, $personName } from '../../state/preferences';
 import { startSaving, hydrate } from '../../state/saving';
 import { $activeId, $build, $pose, $shop, $theme, $units } from '../../state/store';
@@ -58,7 +59,7 @@ function SheetIsland(props: Props) {
   // The leaf that was in front goes when the new one is seen: taking its charts apart would hold the turn up.
   const before = useDeferredValue(front);
   useEffect(() => {
-    const stops = [startSaving(), startJudging(), listenToKeys(), followAddress()];
+    const stops = [startSaving(), startJudging(), listenToKeys(), listenToSwipes(), followAddress()];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
     return () => stops.forEach((stop) => stop());
@@ -66,7 +67,8 @@ function SheetIsland(props: Props) {
   return (
     <>
       <Header people={props.people} personId={props.person.id} shopName={props.shopName} />
-      <main className="mx-auto max-w-[1360px] px-4 pb-16 min-[1600px]:max-w-[1840px]">
+      {/* Across the page a finger turns the leaf: the browser scrolls it up and down alone. */}
+      <main className="mx-auto max-w-[1360px] touch-pan-y touch-pinch-zoom px-4 pb-16 min-[1600px]:max-w-[1840px]">
         {build ? (
           LEAVES.map(
             (leaf) =>
