@@ -35,7 +35,7 @@ export async function inThread<K extends TaskName>(
   if (!THREADS)
     return (await (TASKS[name] as (given: typeof input) => unknown)(input)) as Awaited<ReturnType<Tasks[K]>>;
   try {
-    return (await pool().run(input, { name, signal: AbortSignal.timeout(LONGEST_MS) })) as Awaited<
+    return (await pool().run({ name, input }, { signal: AbortSignal.timeout(LONGEST_MS) })) as Awaited<
       ReturnType<Tasks[K]>
     >;
   } catch (error) {

@@ -148,6 +148,17 @@ test('light requests are answered while heavy ones are computed', async () => {
   expect(light).toBeGreaterThan(1.5 * HEAVY);
 });
 
+test('what frees a build, and how sure the grades of stages side by side are, is computed beside and answered', async () => {
+  const demo = JSON.parse(demoTexts['holloway-2-tires-and-lift'] ?? '') as { use: object };
+  const build = { ...demo, use: { ...demo.use, grid: { lock: 15, travel: 9 } } };
+  const freed = await post('/api/free', JSON.stringify({ build, limits: { changes: 1 } }));
+  expect(freed.status).toBe(200);
+  expect(JSON.parse(freed.text)).toMatchObject({ format: 'vexlo/cures', grade: 'close' });
+  const compared = await ask('/api/jobs/41/compare?as=csv');
+  expect(compared.status).toBe(200);
+  expect(compared.text).toMatch(/How sure that is, estimate.*% sure/);
+});
+
 describe('the database', () => {
   test('lets nobody in without the password, which only its user reads', async () => {
     const url = new URL(inject('databaseUrl'));
