@@ -274,15 +274,20 @@ export function sweepBoth(
   };
 }
 
-/** A sweep for the least alone: a map that cannot be lowered lets it pass over whatever does not lower an obstacle's own least. */
-function sweepForLeast(
+/**
+ * A sweep for the least alone: a map that cannot be lowered lets it pass over whatever does not lower an obstacle's own least. Where
+ * `goals` are given the leasts begin there, and only what is under them is looked for.
+ */
+export function sweepForLeast(
   corner: SweepCorner,
   profile: Profile,
   cut: Float64Array,
   near?: readonly NearPoses[],
+  goals?: Float64Array,
 ): SweepResult {
   const result = emptyResult(corner.inZone.length, corner.flat.count);
   result.map.fill(-Infinity);
+  if (goals) result.least.set(goals);
   return sweepAll(corner, profile, cut, everyWay, near, result);
 }
 

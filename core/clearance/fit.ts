@@ -17,8 +17,7 @@ import {
   type MotionCase,
 } from './corner';
 import { gradeOf, type Grade } from './grade';
-import { nearestPoint } from './nearest';
-import { USUAL_GIVE_MM } from '../vehicle/partChecks';
+import { motionSpread, nearestPoint } from './nearest';
 import { isThere } from '../vehicle/parts';
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import { gainOf, leastByPoint, type WholeLeast } from './continuous';
@@ -28,8 +27,7 @@ import {
   chanceAlong,
   chanceOfContact,
   clearanceSpreadMm,
-  GUESSED_POINT_MM,
-  RIDE_SPREAD_MM,
+  tapeSpreadMm,
   tireSpreadMm,
   type SpreadParts,
 } from './spread';
@@ -107,20 +105,16 @@ function spreadParts(
   i: number,
   pose: number,
 ): { parts: SpreadParts; guessed: boolean } {
-  const { point, perMmUp, perMmForward } = nearestPoint(corner, profile, i, pose);
-  const guessed = corner.flat.guessed[point] === 1;
-  const hub = corner.poses.hubMm[pose];
-  const atStop = hub === corner.travel.fullBumpMm || hub === corner.travel.fullDroopMm;
-  const tapeMm = corner.corner.obstacles[i]?.tapeErrorMm ?? 0;
+  const nearest = nearestPoint(corner, profile, i, pose);
+  const guessed = corner.flat.guessed[nearest.point] === 1;
+  const { rideMm, giveMm } = motionSpread(corner, nearest, use, pose);
   return {
     guessed,
     parts: {
-      tapeMm: guessed ? Math.max(GUESSED_POINT_MM, tapeMm) : tapeMm,
+      tapeMm: tapeSpreadMm(corner.corner.obstacles[i]?.tapeErrorMm ?? 0, guessed),
       tireMm: tireSpreadMm(size),
-      // Bushings that were not measured may give; those that were are swept.
-      giveMm:
-        corner.corner.suspension.complianceMm === undefined ? Math.abs(perMmForward) * USUAL_GIVE_MM : 0,
-      rideMm: atStop ? 0 : Math.abs(perMmUp) * (use.rideSpreadMm ?? RIDE_SPREAD_MM),
+      giveMm: Math.abs(giveMm),
+      rideMm: Math.abs(rideMm),
     },
   };
 }

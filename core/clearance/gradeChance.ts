@@ -59,7 +59,7 @@ export function gradeChance(build: Build, samples = SAMPLES): GradeChance {
     const grades = axles.map((parts) => {
       const draws = { ...tire, ride: normal(), give: normal() };
       const drawn = parts.map((part) => drawnMm(part, draws, normal));
-      const standing = drawn.map((mm, i) => (mm < 0 && parts[i]!.mayTouch(mm) ? 0 : mm));
+      const standing = drawn.map((mm, i) => (parts[i]!.mayTouch(mm) ? 0 : mm));
       return gradeOf(standing, marginMm, (i) => parts[i]!.canBeCut(drawn[i]!));
     });
     counts[worstGrade(grades)]++;

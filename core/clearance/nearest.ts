@@ -1,6 +1,9 @@
+import type { Use } from '../format/use';
+import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import type { SweepCorner } from './corner';
 import { POSE_STRIDE } from './poses';
 import { sectionClearance, type Profile } from './profile';
+import { RIDE_SPREAD_MM } from './spread';
 
 /** Where an obstacle comes nearest in one pose of the grid. */
 export type NearestPoint = {
@@ -12,6 +15,24 @@ export type NearestPoint = {
   /** The same per mm that the wheel goes forward. */
   perMmForward: number;
 };
+
+/**
+ * What one standard deviation of the ride height, and of bushings that nobody measured, does to a clearance where an obstacle is
+ * nearest in a pose, mm; signed. A bump or droop stop holds the wheel at any ride height; bushings that were measured are swept.
+ */
+export function motionSpread(
+  { poses, travel, corner }: SweepCorner,
+  { perMmUp, perMmForward }: NearestPoint,
+  { rideSpreadMm = RIDE_SPREAD_MM }: Pick<Use, 'rideSpreadMm'>,
+  pose: number,
+): { rideMm: number; giveMm: number } {
+  const hub = poses.hubMm[pose];
+  const atStop = hub === travel.fullBumpMm || hub === travel.fullDroopMm;
+  return {
+    rideMm: atStop ? 0 : perMmUp * rideSpreadMm,
+    giveMm: corner.suspension.complianceMm === undefined ? perMmForward * USUAL_GIVE_MM : 0,
+  };
+}
 
 const HALF_MM = 0.5;
 

@@ -1,4 +1,4 @@
-import { materialOf } from '../format/materials';
+import { materialOf, type Material } from '../format/materials';
 import type { Build } from '../format/build';
 import { fineEnough, leastWhole, type SweepCorner } from './corner';
 import type { ZoneBox } from './zone';
@@ -28,6 +28,15 @@ export function posesBeforeRub(corner: SweepCorner): SweepCorner | null {
   return { ...corner, inZone, boxes };
 }
 
+/** More than rounding can take from a clearance, mm. */
+const ROUNDING_MM = 1e-9;
+/** Whether a clearance stays short of what it is to come to, mm. */
+export const misses = (gapMm: number, goalMm: number): boolean => gapMm < goalMm - ROUNDING_MM;
+
+/** Whether something is soft enough, and met by little enough, for `liner-kiss` to let it pass in the last of the lock. */
+export const mayKiss = (material: Material, gapMm: number): boolean =>
+  materialOf(material).soft && gapMm < 0 && gapMm >= -KISS.depthMm;
+
 /** What each obstacle is to come to, mm: the goal, and what may touch no nearer than it does. */
 export const goalsOf = (least: Float64Array, accepted: Uint8Array, goalMm: number): Float64Array =>
   least.map((gap, i) => (accepted[i] === 1 ? Math.min(gap, 0) : goalMm));
@@ -45,10 +54,7 @@ export function acceptedRubs(
 ): Uint8Array {
   const { obstacles } = corner.corner;
   const accepted = new Uint8Array(obstacles.length);
-  const candidates = obstacles.map(
-    ({ material }, i) =>
-      rub === 'liner-kiss' && materialOf(material).soft && least[i]! < 0 && least[i]! >= -KISS.depthMm,
-  );
+  const candidates = obstacles.map(({ material }, i) => rub === 'liner-kiss' && mayKiss(material, least[i]!));
   const early = candidates.includes(true) ? posesBeforeRub(fineEnough(corner)) : null;
   if (!early) return accepted;
   const before = leastWhole(early, profile, cut).least;

@@ -20,6 +20,9 @@ export function normalBelow(x: number): number {
 
 /** How far a point that was taken from a well shape may be from where it is, one standard deviation. An estimate. */
 export const GUESSED_POINT_MM = 25;
+/** How far a reading may be off, one standard deviation, mm: what its tape was, or the guess that stands in for it. */
+export const tapeSpreadMm = (tapeErrorMm: number, guessed: boolean): number =>
+  guessed ? Math.max(GUESSED_POINT_MM, tapeErrorMm) : tapeErrorMm;
 /** How far a vehicle may stand from the ride height it was measured at, one standard deviation. An estimate. */
 export const RIDE_SPREAD_MM = 5;
 

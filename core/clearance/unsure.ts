@@ -1,16 +1,15 @@
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import type { AxleName, Build, Obstacle } from '../format/build';
-import { materialOf } from '../format/materials';
 import { decidingSize } from '../tire/grown';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { isThere } from '../vehicle/parts';
 import { gainOf, leastByPoint, wholeLeast } from './continuous';
 import { cutDepths, fineEnough, leastOf, nearOf, sweepAll, sweepCorner, sweepInputOf } from './corner';
-import { nearestPoint } from './nearest';
+import { motionSpread, nearestPoint } from './nearest';
 import { mountedProfile, profileOf } from './profile';
-import { acceptedRubs, KISS } from './rub';
-import { GUESSED_POINT_MM, RIDE_SPREAD_MM, sizeSpreadMm } from './spread';
+import { acceptedRubs, mayKiss } from './rub';
+import { RIDE_SPREAD_MM, sizeSpreadMm, tapeSpreadMm } from './spread';
 
 /** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
 export type UnsurePart = {
@@ -60,7 +59,7 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
   const { use, package: pack } = build;
   const size = decidingSize(pack, use);
   const corner = fineEnough(sweepCorner(sweepInputOf(build, axle)));
-  const { obstacles, suspension } = corner.corner;
+  const { obstacles } = corner.corner;
   const cut = cutDepths(obstacles, pack.cuts);
   const profileWith = (largerMm: number, widerMm: number) =>
     profileOf(
@@ -80,7 +79,7 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
   const isGuess = ({ estimated }: Obstacle, reading: number): boolean =>
     estimated?.includes(reading) ?? false;
   const tapeOf = (one: Obstacle, reading: number): number =>
-    isGuess(one, reading) ? Math.max(GUESSED_POINT_MM, one.tapeErrorMm) : one.tapeErrorMm;
+    tapeSpreadMm(one.tapeErrorMm, isGuess(one, reading));
   const readingOf = (one: Obstacle, point: number, mm: number): UnsurePart['readings'][number] => ({
     mm,
     tapeMm: tapeOf(one, point),
@@ -115,9 +114,6 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
     const leastMm = whole.least[i]!;
     const gainMm = gainOf(found, whole, i);
     const pose = found.leastPose[i] ?? 0;
-    const { perMmUp, perMmForward } = nearestPoint(corner, profile, i, pose);
-    const hub = corner.poses.hubMm[pose];
-    const atStop = hub === corner.travel.fullBumpMm || hub === corner.travel.fullDroopMm;
     const upToMm = Math.max(use.marginMm, leastMm) + gainMm + FAR_SPREADS * mostOff(obstacle);
     const byReading =
       corner.flat.upright[i] === 1
@@ -126,10 +122,9 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
             Number.isFinite(mm) ? [readingOf(obstacle, reading, mm - gainMm)] : [],
           );
     const missingMm = Math.max(1, use.marginMm - leastMm);
-    const perMm = obstacle.cutMm > 0 ? depthPerMm(depthFor(missingMm), missingMm) : Infinity;
-    function depthFor(missing: number): number {
-      return realDepthMm(corner, profile, i, leastMm + missing, gainMm, pose) - (cut[i] ?? 0);
-    }
+    const depthMm = (): number =>
+      realDepthMm(corner, profile, i, leastMm + missingMm, gainMm, pose) - (cut[i] ?? 0);
+    const perMm = obstacle.cutMm > 0 ? depthPerMm(depthMm(), missingMm) : Infinity;
     return {
       floorMm: delivered && obstacle.estimated?.length ? -delivered[i]! : -Infinity,
       leastMm,
@@ -144,14 +139,9 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
             ],
       diameterMm: slope(taller, i) * ofSize.diameterMm,
       widthMm: slope(wider, i) * ofSize.widthMm,
-      rideMm: atStop ? 0 : perMmUp * rideSpreadMm,
-      // Bushings that were measured are swept; those that were not may give.
-      giveMm: suspension.complianceMm === undefined ? perMmForward * USUAL_GIVE_MM : 0,
+      ...motionSpread(corner, nearestPoint(corner, profile, i, pose), use, pose),
       mayTouch: (mm) =>
-        use.rub === 'liner-kiss' &&
-        materialOf(obstacle.material).soft &&
-        mm >= -KISS.depthMm &&
-        (leastMm >= 0 || accepted[i] === 1),
+        use.rub === 'liner-kiss' && mayKiss(obstacle.material, mm) && (leastMm >= 0 || accepted[i] === 1),
       canBeCut: (mm) => isCutPossible(obstacle, (cut[i] ?? 0) + perMm * (use.marginMm - mm)),
     };
   });

@@ -8,6 +8,7 @@ import {
 } from './corner';
 import { carrierMotion } from './points';
 import { POSE_STRIDE, writePose } from './poses';
+import { misses } from './rub';
 import { clearance, type Section } from './section';
 import { zoneBoxes, zoneLimits } from './zone';
 import type { AxleName, Build } from '../format/build';
@@ -22,7 +23,6 @@ type Witness = { way: number; obstacle: number; point: number; lockShare: number
 
 /** As many are asked first as pay for themselves; the latest to be right stand in front. */
 const MOST = 96;
-const ROUNDING_MM = 1e-9;
 
 export type Witnesses = {
   /**
@@ -107,7 +107,7 @@ export function witnessesOf(
     writePose(pose, 0, now.stopped, way.linkage, shiftedLift(now.lift, way), at[0], at[1]);
     const { riseMm, follow } = carrierMotion(obstacles[i]!.carrier, now.lift);
     const gap = gapAt(section, pose, 0, point, riseMm + follow * pose[6]!);
-    return gap + cut[i]! < goals[i]! - ROUNDING_MM;
+    return misses(gap + cut[i]!, goals[i]!);
   }
   const toFront = (k: number): void => {
     list.unshift(...list.splice(k, 1));

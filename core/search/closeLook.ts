@@ -1,6 +1,6 @@
 import { decidingLeast, fitBoth } from '../clearance/fit';
 import { reaches, worstGrade, type Grade } from '../clearance/grade';
-import { choiceOf, type Found } from './found';
+import { choiceOf, keyOf, type Found } from './found';
 import { buildOf, type Space } from './space';
 
 /**
@@ -12,10 +12,6 @@ export type CloseLook = {
   /** How many more may be looked at that were not before: each takes as long as `assess`. */
   allow: (count: number) => void;
 };
-
-/** What says the same package again. */
-export const keyOf = ({ tire, wheel, spacer, lift, ratio }: Found): string =>
-  [tire, wheel, spacer, lift, ratio].join();
 
 /**
  * A search judges very many wheels against silhouettes, and takes the missing clearance for the depth of a cut. What is shown of it is

@@ -1,4 +1,3 @@
-import { materialOf } from '../format/materials';
 import type { AxleName, Build } from '../format/build';
 import {
   cutDepths,
@@ -12,7 +11,7 @@ import type { Family } from '../clearance/family';
 import { gradeOf, type Grade } from '../clearance/grade';
 import { POSE_STRIDE } from '../clearance/poses';
 import type { Profile } from '../clearance/profile';
-import { posesBeforeRub, KISS } from '../clearance/rub';
+import { mayKiss, posesBeforeRub } from '../clearance/rub';
 import { buildSilhouette } from '../clearance/silhouette';
 import { usableLock } from '../clearance/usableLock';
 import { blocked, blockedPoints, judgeBlocked, type BlockedSilhouette, type Front } from './blocks';
@@ -104,8 +103,7 @@ export function judgedCorner(build: Build, axle: AxleName, family: Family): Judg
   // The missing clearance is the least that a cut has to be deep; what is shown is judged by the real cut.
   const mayBeCut = (i: number): boolean => obstacles[i]!.cutMm - cut[i]! >= use.marginMm - least[i]!;
   const verdict: CornerVerdict = { grade: 'free', leastMm: 0, metMm: least };
-  const kisses = (i: number): boolean =>
-    materialOf(obstacles[i]!.material).soft && least[i]! < 0 && least[i]! >= -KISS.depthMm;
+  const kisses = (i: number): boolean => mayKiss(obstacles[i]!.material, least[i]!);
   return {
     corner,
     judge: (profile, rimOf) => {

@@ -31,6 +31,10 @@ export type Found = {
 /** The numbers that say which package of a space it is. */
 export type Parts = Pick<Found, 'tire' | 'wheel' | 'spacer' | 'lift' | 'ratio'>;
 
+/** What says the same package again. */
+export const keyOf = ({ tire, wheel, spacer, lift, ratio }: Parts): string =>
+  [tire, wheel, spacer, lift, ratio].join();
+
 export function choiceOf(
   { tires, wheels, spacers, lifts, ratios }: Space,
   { tire, wheel, spacer, lift, ratio }: Parts,

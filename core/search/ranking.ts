@@ -170,11 +170,9 @@ function differences(first: Found, one: Found): Difference[] {
     const worth = WORTH[merit] * (merit === 'cost' ? Math.max(1, first.cost ?? 1) : 1);
     return Number.isFinite(by) && Math.abs(by) >= worth ? [{ merit, by, times: by / worth }] : [];
   }).sort((a, b) => b.times - a.times);
-  const [gain] = all;
-  const loss = all.at(-1);
-  return [gain?.by !== undefined && gain.by > 0 ? gain : null, loss && loss.by < 0 ? loss : null].flatMap(
-    (said) => (said ? [{ merit: said.merit, by: said.by }] : []),
-  );
+  const gain = all.find(({ by }) => by > 0);
+  const loss = all.findLast(({ by }) => by < 0);
+  return [gain, loss].flatMap((said) => (said ? [{ merit: said.merit, by: said.by }] : []));
 }
 
 /** What each line is best at among all of them, and whether it is on the front that is given. A thing that several share is said of the first of them; one that many share, of none. */

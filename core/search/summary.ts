@@ -1,9 +1,9 @@
 import type { Build } from '../format/build';
 import type { Stop } from './limits';
-import { keyOf, type CloseLook } from './closeLook';
+import type { CloseLook } from './closeLook';
 import { bestOf, frontOf, ordered, rank, type Ranked } from './ranking';
 import { linesOf } from './variants';
-import { choiceOf, type Found } from './found';
+import { choiceOf, keyOf, type Found } from './found';
 import type { SearchState } from './search';
 import type { Space } from './space';
 import type { Wishes } from '../format/searchLimits';

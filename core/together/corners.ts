@@ -1,6 +1,14 @@
-import { cutDepths, sweepCorner, sweepInputOf, type SweepCorner } from '../clearance/corner';
-import { emptyResult, sweep, sweepUpright, type SweepResult } from '../clearance/kernel';
-import { decidingProfile, type Profile } from '../clearance/profile';
+import {
+  cutDepths,
+  leastOf,
+  sweepCorner,
+  sweepForLeast,
+  sweepInputOf,
+  type SweepCorner,
+} from '../clearance/corner';
+import type { SweepResult } from '../clearance/kernel';
+import { decidingProfile } from '../clearance/profile';
+import { misses } from '../clearance/rub';
 import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
 import { sectionOf, type Section } from '../clearance/section';
 import type { Package } from '../format/package';
@@ -11,7 +19,6 @@ import { witnessesOf } from '../clearance/witnesses';
 const GRID = { lock: 21, travel: 13 } as const;
 /** Corners that are kept laid out; a third change to the suspension makes more than is worth keeping. */
 const MOST_KEPT = 800;
-const ROUNDING_MM = 1e-9;
 
 /** A part of a build, and at which axle it is. */
 export type PartAt = { axle: AxleName; part: Obstacle };
@@ -49,24 +56,8 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
     laid.set(key, made);
     return made;
   };
-  const swept = (
-    corner: SweepCorner,
-    profile: Profile,
-    cut: Float64Array,
-    from: Float64Array | null,
-  ): SweepResult => {
-    const result = emptyResult(corner.inZone.length, corner.flat.count);
-    // A map that cannot be lowered, and leasts that are goals already: only what is under them is looked for.
-    result.map.fill(-Infinity);
-    if (from) result.least.set(from);
-    corner.poseSets.forEach((poses, way) =>
-      sweep(corner.flat, poses, profile, cut, corner.inZone, result, corner.passed[way]),
-    );
-    sweepUpright(corner.flat, profile, cut, 0, result);
-    return result;
-  };
   const isUnder = (axle: AxleName, corner: SweepCorner, { least }: SweepResult, i: number): boolean =>
-    isThere(corner.corner.obstacles[i]!) && least[i]! < goals[axle][i]! - ROUNDING_MM;
+    isThere(corner.corner.obstacles[i]!) && misses(least[i]!, goals[axle][i]!);
 
   // Packages whose wheel and tire are the same objects have one section.
   const sections = new WeakMap<Package['tire'], Map<string, Section>>();
@@ -90,7 +81,7 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
   };
   const under: Corners['under'] = (axle, build) => {
     const { corner, profile, cut } = ofBuild(axle, build);
-    const result = swept(corner, profile, cut, goals[axle]);
+    const result = sweepForLeast(corner, profile, cut, undefined, goals[axle]);
     const found = Array.from(result.least.keys()).filter((i) => isUnder(axle, corner, result, i));
     if (isPlaced(build)) for (const i of found) seen[axle].note(corner, build, i, result.leastPose[i]!);
     return found;
@@ -115,7 +106,7 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
     clears: (build) => !hopeless(build, 0, nothing) && AXLES.every((axle) => under(axle, build).length === 0),
     least: (axle, build) => {
       const { corner, profile, cut } = ofBuild(axle, build);
-      return swept(corner, profile, cut, null).least;
+      return leastOf(corner, profile, cut);
     },
   };
 }

@@ -1,12 +1,14 @@
 /** As `free`, but also in a field whose number is stored with every key: there is nothing else that the key could take back. */
 export function freeOrStored(handler: (event: KeyboardEvent) => void): (event: KeyboardEvent) => void {
-  const inField = (event: KeyboardEvent): void => {
-    event.preventDefault();
-    handler(event);
-  };
+  const elsewhere = free(handler);
   return (event) => {
     const field = (event.target as HTMLElement).closest('[data-stored]');
-    (field && !field.closest('[role=dialog]') ? inField : free(handler))(event);
+    if (!field || field.closest('[role=dialog]')) {
+      elsewhere(event);
+      return;
+    }
+    event.preventDefault();
+    handler(event);
   };
 }
 

@@ -3,7 +3,7 @@ import { isNeverCut } from '../../format/materials';
 import { isCutPossible, realDepthMm, wholeDepthMm } from '../../cutting/realCut';
 import { gainOf } from '../continuous';
 import { cutDepths, sweepCorner, sweepInputOf, sweepWhole } from '../corner';
-import { acceptedRubs, goalsOf } from '../rub';
+import { acceptedRubs, goalsOf, misses } from '../rub';
 import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKind } from './kinds';
 import { decidingProfile } from '../profile';
 import { meetingOf } from './meeting';
@@ -50,7 +50,7 @@ function solver(build: Build, axle: AxleName, trial: Trial) {
   const meets = meetingOf(build, axle, goals);
   const meetsWhole = (kind: ScannedKind, amount: number, which: readonly number[]): boolean => {
     const least = trial.whole(kind, amount);
-    return least !== null && which.every((i) => least[i]! >= goals[i]! - 1e-9);
+    return least !== null && !which.some((i) => misses(least[i]!, goals[i]!));
   };
 
   /** The least amount of a kind that brings all of `which` to their goals. */
@@ -187,7 +187,7 @@ export function cornerCures(build: Build, axle: AxleName): CornerCures {
   const trial = trialOf(build, axle);
   const solved = solver(build, axle, trial);
   const { now, goals, obstacles } = solved;
-  const under = obstacles.flatMap((_, i) => (now[i]! < goals[i]! - 1e-9 ? [i] : []));
+  const under = obstacles.flatMap((_, i) => (misses(now[i]!, goals[i]!) ? [i] : []));
   const steers = build.vehicle.corners[axle].steering !== undefined;
   const kinds = CURE_KINDS.filter((kind) => steers || kind !== 'lock-stop');
   const all = obstacles.map((_, i) => i);
@@ -212,7 +212,7 @@ export function cured(build: Build, cure: Cure): Package {
   const solved = solver(build, axle, trialOf(build, axle));
   const { now, goals, obstacles } = solved;
   const which = obstacles.flatMap(({ id }, i) =>
-    (obstacle === null ? now[i]! < goals[i]! - 1e-9 : id === obstacle) ? [i] : [],
+    (obstacle === null ? misses(now[i]!, goals[i]!) : id === obstacle) ? [i] : [],
   );
   const made = neededCuts(solved, which).filter(({ possible }) => possible);
   const cuts = [

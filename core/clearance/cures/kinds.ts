@@ -11,8 +11,8 @@ export type ScannedKind = Exclude<CureKind, 'cut'>;
 
 /**
  * How each kind is tried: in `stepMm` steps (degrees for the lock stop) up to `upTo`, beyond which it would be
- * another vehicle, then narrowed to `exact` within the first step that helps. Kinds that change tire or wheel are
- * judged on the silhouette, `lift` kinds on a sweep of their own. `monotone`: more of it never makes anything
+ * another vehicle, then narrowed to `exact` within the first step that helps. Kinds that change tire or wheel go
+ * through the same poses, `lift` kinds through poses of their own. `monotone`: more of it never makes anything
  * worse, so bisection finds the least there is; elsewhere a window of help narrower than a step can be passed over.
  */
 type Trying = { step: number; upTo: number; exact: number; by: 'lift' | 'wheel'; monotone: boolean };

@@ -1,8 +1,8 @@
 import type { AxleName, Build } from '../../format/build';
 import type { Package } from '../../format/package';
-import { cutDepths, standingPose, sweepCorner, sweepInputOf, type SweepCorner } from '../corner';
-import { emptyResult, sweep, sweepUpright } from '../kernel';
+import { cutDepths, sweepCorner, sweepForLeast, sweepInputOf, type SweepCorner } from '../corner';
 import { decidingProfile } from '../profile';
+import { misses } from '../rub';
 import { sectionOf, type Section } from '../section';
 import { witnessesOf } from '../witnesses';
 import { changed, TRYING, type ScannedKind } from './kinds';
@@ -17,7 +17,6 @@ const UNKNOWN = 0;
 const MET = 1;
 const MISSED = 2;
 
-const ROUNDING_MM = 1e-9;
 /** Corners that are kept laid out, for the next obstacle that is asked about: each holds all of its poses. */
 const MOST_LAID = 64;
 
@@ -62,20 +61,13 @@ export function meetingOf(build: Build, axle: AxleName, goals: Float64Array): Me
   };
   const settle = (corner: SweepCorner, { build: of, known }: Tried, among: Uint8Array): void => {
     const profile = decidingProfile(of.package, use);
-    const result = emptyResult(corner.inZone.length, count);
-    // A map that cannot be lowered, and leasts that are goals already: only what is under them is looked for.
-    result.map.fill(-Infinity);
-    result.least.set(goals);
-    corner.poseSets.forEach((poses, way) => {
-      const passed = corner.passed[way]!.map((out, i) => (among[i] === 1 ? out : 1));
-      sweep(corner.flat, poses, profile, cut, corner.inZone, result, passed);
-    });
-    sweepUpright(corner.flat, profile, cut, standingPose(corner), result);
+    const passed = corner.passed.map((out) => out.map((one, i) => (among[i] === 1 ? one : 1)));
+    const { least, leastPose } = sweepForLeast({ ...corner, passed }, profile, cut, undefined, goals);
     for (let i = 0; i < count; i++) {
       if (among[i] !== 1) continue;
-      const missed = result.least[i]! < goals[i]! - ROUNDING_MM;
+      const missed = misses(least[i]!, goals[i]!);
       known[i] = missed ? MISSED : MET;
-      if (missed) witnesses.note(corner, of, i, result.leastPose[i]!);
+      if (missed) witnesses.note(corner, of, i, leastPose[i]!);
     }
   };
 

@@ -11,9 +11,7 @@ import {
   sweepInputOf,
   type SweepCorner,
 } from '../corner';
-import { emptyResult, sweep, sweepUpright } from '../kernel';
-import { decidingProfile, type Profile } from '../profile';
-import { zoneLimits, zoneMask } from '../zone';
+import { decidingProfile } from '../profile';
 import { changed, TRYING, type ScannedKind } from './kinds';
 import { type Package } from '../../format/package';
 
@@ -47,35 +45,6 @@ export function canStand(build: Build, axle: AxleName, pack: Package): boolean {
     size.sectionWidthMm > 80 &&
     (pack.lockStopDeg === undefined || pack.lockStopDeg >= 5)
   );
-}
-
-/**
- * Springs and sag move the ride height only: every pose of the grid stays, and with it what is met there. So
- * each obstacle's clearance is kept for every pose once, and a spring is a matter of which poses count.
- */
-function springTrial(corner: SweepCorner, profile: Profile, cut: Float64Array) {
-  const poses = corner.inZone.length;
-  const all = corner.corner.obstacles.map((_, i) => {
-    const result = emptyResult(poses, corner.flat.count);
-    corner.poseSets.forEach((set, way) =>
-      sweep(
-        corner.flat,
-        set,
-        profile,
-        cut,
-        corner.inZone,
-        result,
-        corner.passed[way]?.map((passed, k) => (k === i ? passed : 1)),
-      ),
-    );
-    if (corner.flat.upright[i] !== 1) return result.map;
-    sweepUpright(corner.flat, profile, cut, 0, result);
-    return new Float64Array(poses).fill(result.least[i]!);
-  });
-  return (inZone: Uint8Array): Float64Array =>
-    Float64Array.from(all, (map) =>
-      map.reduce((least, gap, pose) => (inZone[pose] === 1 && gap < least ? gap : least), Infinity),
-    );
 }
 
 type Answer = Float64Array | null;
@@ -119,28 +88,17 @@ export function trialOf(build: Build, axle: AxleName): Trial {
     const to = changed(build, axle, kind, amount);
     return canStand(build, axle, to) ? to : null;
   };
-  let springs: ReturnType<typeof springTrial> | undefined;
-
-  const onSprings = (to: Package): Float64Array => {
-    springs ??= springTrial(corner, profile, cut);
-    const travel = travelOf(corner.corner.suspension, to.lift[axle], to.sagMm[axle]);
-    const travelMm = corner.grid.hubMm.map((h) => h - travel.rideMm);
-    return springs(zoneMask({ ...corner.grid, travelMm }, corner.corner.steering, travel, zoneLimits(use)));
-  };
-  const now = (): Float64Array => leastWhole(corner, profile, cut).least;
   const cornerWith = (to: Package): SweepCorner =>
     sweepCorner(sweepInputOf({ vehicle, package: to, use }, axle));
   const least = remembered((kind, amount) => {
-    if (amount === 0) return now();
+    if (amount === 0) return leastWhole(corner, profile, cut).least;
     const to = withChange(kind, amount);
-    if (!to) return null;
-    if (kind === 'spring') return onSprings(to);
-    return leastOf(cornerWith(to), decidingProfile(to, use), cut);
+    return to && leastOf(cornerWith(to), decidingProfile(to, use), cut);
   });
   const whole = remembered((kind, amount) => {
     if (amount === 0) return least(kind, 0);
     const to = withChange(kind, amount);
-    return to ? leastWhole(cornerWith(to), decidingProfile(to, use), cut).least : null;
+    return to && leastWhole(cornerWith(to), decidingProfile(to, use), cut).least;
   });
   return { least, whole, reach };
 }

@@ -4,9 +4,10 @@ import { useEffect, useState, type KeyboardEvent } from 'react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
 import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
+import type { Terms } from '../../../core/format/quote';
 import { roundMoney } from '../../../core/quote/quote';
-import type { Found } from '../../../core/search/found';
-import type { Why } from '../../../core/search/summary';
+import { keyOf, type Found } from '../../../core/search/found';
+import type { partsOf, Why } from '../../../core/search/summary';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
 import type { Report } from '../../workers/search.worker';
@@ -21,7 +22,7 @@ import { Button } from '../../ui/Button';
 const SHOWN = 12;
 const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units);
 
-function byWords(stop: Stop, by: number, units: UnitSystem, terms: Parameters<typeof roundMoney>[1]): string {
+function byWords(stop: Stop, by: number, units: UnitSystem, terms: Terms): string {
   if (!Number.isFinite(by)) return ': it is not known';
   const unit = STOP_UNITS[stop];
   if (unit === '' || by === 0) return '';
@@ -93,21 +94,24 @@ function OneStep({ report: { nextLift, tuck } }: { report: Report }) {
   );
 }
 
-const lineKey = (one: Found): string => `${one.tire} ${one.wheel} ${one.spacer} ${one.lift} ${one.ratio}`;
-const costWords = ({ cost }: Found, terms: Parameters<typeof roundMoney>[1]): string =>
+const costWords = ({ cost }: Found, terms: Terms): string =>
   cost === null ? 'not known' : roundMoney(cost, terms);
 /** Wheel, spacer, kit and gears of a line, as far as they are not what is on the vehicle. */
-const partWords = (
-  { spacer, lift, ratio }: Found,
-  words: { wheel: string; spacer: string; lift: string; ratio: string },
-): string =>
+const partWords = ({ spacer, lift, ratio }: Found, words: ReturnType<typeof partsOf>): string =>
   [words.wheel, spacer > 0 && words.spacer, lift > 0 && words.lift, ratio > 0 && words.ratio]
     .filter(Boolean)
     .join(' · ');
-function toggled(set: ReadonlySet<string>, key: string): Set<string> {
-  const next = new Set(set);
-  if (!next.delete(key)) next.add(key);
-  return next;
+
+type LineProps = { one: Found; look: (one: Found) => Promise<void>; take: (one: Found) => Promise<void> };
+/** The end of a line: its package as a stage, looked at when the focus comes to it. */
+function TakeCell({ one, look, take }: LineProps) {
+  return (
+    <td className="py-1">
+      <Button className="whitespace-nowrap" onFocus={() => void look(one)} onClick={() => void take(one)}>
+        Make a stage
+      </Button>
+    </td>
+  );
 }
 
 /** Arrows go from line to line; Enter makes a stage of the one that has the focus. */
@@ -125,7 +129,7 @@ function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
 export function Answers({ report }: { report: Report }) {
   const units = useStore($units);
   const { terms } = useStore($shop);
-  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const [open, setOpen] = useState<readonly string[]>([]);
   const [chosen, setChosen] = useState<{ found: Found; build: Build } | null>(null);
   const [all, setAll] = useKept('search.all', false);
   const look = async (found: Found): Promise<void> => {
@@ -177,8 +181,8 @@ export function Answers({ report }: { report: Report }) {
           </thead>
           <tbody onKeyDown={moveAmongLines}>
             {(all ? ranked : ranked.slice(0, SHOWN)).flatMap((one, i) => {
-              const key = lineKey(one);
-              const shown = open.has(key);
+              const key = keyOf(one);
+              const shown = open.includes(key);
               const words = parts[i];
               return [
                 <tr
@@ -197,7 +201,7 @@ export function Answers({ report }: { report: Report }) {
                         className="text-left text-[0.85rem] underline"
                         aria-expanded={shown}
                         data-testid="variants"
-                        onClick={() => setOpen(toggled(open, key))}
+                        onClick={() => setOpen(shown ? open.filter((one) => one !== key) : [...open, key])}
                       >
                         and {one.variants.length} more like it
                       </button>
@@ -213,19 +217,11 @@ export function Answers({ report }: { report: Report }) {
                   </td>
                   <td className="py-1 pr-3 text-right whitespace-nowrap">{costWords(one, terms)}</td>
                   <td className="py-1 pr-3">{lineWords(one, i === 0, units, terms)}</td>
-                  <td className="py-1">
-                    <Button
-                      className="whitespace-nowrap"
-                      onFocus={() => void look(one)}
-                      onClick={() => void take(one)}
-                    >
-                      Make a stage
-                    </Button>
-                  </td>
+                  <TakeCell one={one} look={look} take={take} />
                 </tr>,
                 ...(shown ? one.variants : []).map((other, k) => (
                   <tr
-                    key={lineKey(other)}
+                    key={keyOf(other)}
                     className="border-line hover:bg-soft border-b align-top"
                     data-testid="variant"
                     onMouseEnter={() => void look(other)}
@@ -238,15 +234,7 @@ export function Answers({ report }: { report: Report }) {
                     </td>
                     <td className="py-1 pr-3 text-right whitespace-nowrap">{costWords(other, terms)}</td>
                     <td />
-                    <td className="py-1">
-                      <Button
-                        className="whitespace-nowrap"
-                        onFocus={() => void look(other)}
-                        onClick={() => void take(other)}
-                      >
-                        Make a stage
-                      </Button>
-                    </td>
+                    <TakeCell one={other} look={look} take={take} />
                   </tr>
                 )),
               ];

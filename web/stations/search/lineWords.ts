@@ -1,9 +1,8 @@
+import type { Terms } from '../../../core/format/quote';
 import { roundMoney } from '../../../core/quote/quote';
 import { MERIT_WORDS, type Difference, type Merit, type Ranked } from '../../../core/search/ranking';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
-import type { ShopSettings } from '../../../server/shop';
 
-type Terms = ShopSettings['terms'];
 type Words = (by: number, units: UnitSystem, terms: Terms) => string;
 
 const length = (mm: number, units: UnitSystem): string => showRounded(mm, 'length', units);
