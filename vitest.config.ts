@@ -7,6 +7,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['{core,formats,data,server,web,command}/**/*.test.ts'],
+          setupFiles: ['tests/properties.ts'],
           testTimeout: 120_000,
         },
       },
@@ -15,6 +16,7 @@ export default defineConfig({
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
           globalSetup: ['tests/integration/setup.ts'],
+          setupFiles: ['tests/properties.ts'],
           testTimeout: 240_000,
           hookTimeout: 300_000,
           fileParallelism: false,
