@@ -235,11 +235,11 @@ export function wholeLeast(
     }
   });
 
-  // Each descent followed one run of points in one motion case: in the pose that it ended in another may be nearer by a hair.
+  // Each descent followed one run of points in one motion case: in the pose that it ended in another that was swept may be nearer by a hair.
   motionCases.forEach((way, w) => {
     const lift = shiftedLift(corner.lift, way);
     for (let i = 0; i < flat.count; i++) {
-      if (passed[w]![i] === 1 || !(least[i]! < grid.least[i]!)) continue;
+      if (passed[w]![i] === 1 || near?.[w]?.count[i] === 0 || !(least[i]! < grid.least[i]!)) continue;
       writePose(pose, 0, corner.steering, way.linkage, lift, lockDeg[i]!, hubMm[i]!);
       const { run, eachRunUnder } = measured(flat, section, i);
       eachRunUnder(pose, 0, least[i]! - cut[i]!, (chunk) => {
