@@ -3,20 +3,25 @@ import { join } from 'node:path';
 import { subHours } from 'date-fns';
 import { z } from 'zod';
 import { JOB_STATUSES } from '../core/work/jobStatus';
-import { takenInto, tasksOf } from '../core/work/jobWork';
+import { chosenParts } from '../core/catalog/chosen';
+import { takenInto } from '../core/work/jobWork';
 import { workOf } from '../core/work/needs';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { type BuildFile } from '../core/format/build';
 import type { Database } from '../data/client';
 import { emptyTables } from '../data/empty';
 import { openShop, shopSettings } from '../data/shop';
+import { jobById } from '../data/jobs';
 import { ensurePerson } from '../data/people';
 import { faultLines, readBuildText } from '../formats/buildJson';
 import { dayOf, now, wallTimeOf } from '../server/clock';
 import type { Actor } from '../server/versioned';
 import { importCatalog } from '../server/catalog';
+import { candidatesFor } from '../server/chosen';
 import { addStageToJob, importBuild } from '../server/jobs';
 import { settingsShape } from '../server/shop';
+import { followPlace } from '../server/place';
+import { updateJob } from '../server/updateJob';
 import { changeWork } from '../server/work';
 import { must } from './must';
 import { ROOT } from './paths';
@@ -62,16 +67,19 @@ function build(name: string): unknown {
 }
 
 /** A stage in work as the shop would have it an hour after it began. */
-function begun(
+async function begun(
   { ticked, stated }: z.output<typeof inWork>,
   stageId: number,
   file: unknown,
   rules: readonly WorkRule[],
-  { person: { name: by }, now: moment }: Actor,
-): JobWork {
+  { db, person: { name: by }, now: moment }: Actor,
+  platform: string,
+): Promise<JobWork> {
   const read = readBuild(file);
   if (!read.ok) throw new Error(faultLines(read.faults));
-  const work = takenInto(NO_WORK, stageId, tasksOf(workOf(read.value, rules), dayOf(moment)));
+  const { tire, wheel } = read.value.package;
+  const chosen = chosenParts(read.value, { platform }, await candidatesFor(db, tire.code, wheel));
+  const work = takenInto(NO_WORK, stageId, workOf(read.value, rules, { chosen }), dayOf(moment));
   const at = wallTimeOf(subHours(moment, 1));
   return {
     ...work,
@@ -121,9 +129,14 @@ export async function loadDemo(db: Database, moment: Date = now()): Promise<bool
         `demo/${name}`,
         await changeWork(actor, jobId, {
           version: 0,
-          work: begun(working, id, build(name), workRules, actor),
+          work: await begun(working, id, build(name), workRules, actor, job.platform),
         }),
       );
+    // Where it stands in the story is not always what follows from what is loaded of it: then somebody set it.
+    await followPlace(db, jobId);
+    const placed = await jobById(db, jobId);
+    if (placed?.status !== job.status)
+      must(`demo/${first}`, await updateJob(actor, jobId, { status: job.status }));
   }
   // Last: a shop that is there is one that was loaded whole.
   const { name, ...document } = shop;

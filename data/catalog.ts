@@ -35,6 +35,7 @@ function matching({
         ilike(catalogItems.model, like),
         ilike(catalogItems.name, like),
         ilike(catalogItems.source, like),
+        ilike(catalogItems.supplier, like),
       );
     }),
   );
@@ -71,6 +72,28 @@ export function allItems(db: Queryable, kinds: readonly ItemKind[], inactive = f
     .orderBy(asc(catalogItems.id));
 }
 
+/** What is listed of all kinds, but of tires and wheels only those of one name: there are thousands of them. */
+export function candidateItems(
+  db: Queryable,
+  { tire, wheel }: { tire: string; wheel: string },
+): Promise<ItemRow[]> {
+  const { kind, name, active, id } = catalogItems;
+  return db
+    .select()
+    .from(catalogItems)
+    .where(
+      and(
+        eq(active, true),
+        or(
+          inArray(kind, ['spacer', 'lift', 'gears', 'nuts']),
+          and(eq(kind, 'tire'), eq(name, tire)),
+          and(eq(kind, 'wheel'), eq(name, wheel)),
+        ),
+      ),
+    )
+    .orderBy(asc(id));
+}
+
 export async function itemById(db: Queryable, id: number): Promise<ItemRow | undefined> {
   const [row] = await db.select().from(catalogItems).where(eq(catalogItems.id, id));
   return row;
@@ -101,6 +124,7 @@ export async function replaceItems(db: Queryable, rows: readonly NewItem[]): Pro
           sizeMm: sql`excluded.size_mm`,
           rimIn: sql`excluded.rim_in`,
           source: sql`excluded.source`,
+          supplier: sql`excluded.supplier`,
           document: sql`excluded.document`,
           active: true,
           version: sql`${catalogItems.version} + 1`,

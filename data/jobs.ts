@@ -12,6 +12,7 @@ const jobColumns = {
   status: jobs.status,
   version: jobs.version,
   waitsFor: jobs.waitsFor,
+  placedBy: jobs.placedBy,
   openedAt: jobs.openedAt,
   vehicleId: jobs.vehicleId,
   vehicle: vehicles.label,
@@ -78,7 +79,7 @@ export async function writeJob(
   db: Queryable,
   id: number,
   version: number,
-  { platform, ...values }: Pick<Job, 'status' | 'waitsFor' | 'title'> & { platform: string },
+  { platform, ...values }: Pick<Job, 'status' | 'waitsFor' | 'title' | 'placedBy'> & { platform: string },
 ): Promise<Job | undefined> {
   const [job] = await db
     .update(jobs)
@@ -87,6 +88,14 @@ export async function writeJob(
     .returning();
   if (job) await db.update(vehicles).set({ platform }).where(eq(vehicles.id, job.vehicleId));
   return job;
+}
+
+/** Moves a job to a place that follows from its work; its head is another one then for whoever holds it. */
+export async function writePlace(db: Queryable, id: number, status: Job['status']): Promise<void> {
+  await db
+    .update(jobs)
+    .set({ status, version: sql`${jobs.version} + 1` })
+    .where(eq(jobs.id, id));
 }
 
 /** Every vehicle that somebody said the platform of, oldest first. */

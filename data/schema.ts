@@ -24,7 +24,7 @@ import type { Expectation } from '../core/calibration/expectation';
 import type { RubPolicy } from '../core/format/use';
 import type { RuleSet } from '../core/format/rules';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
-import { JOB_STATUSES } from '../core/work/jobStatus';
+import { JOB_STATUSES, PLACED_BY } from '../core/work/jobStatus';
 import type { DueRule } from '../core/format/due';
 import type { LogEntry } from '../core/format/log';
 import type { JobWork } from '../core/format/jobWork';
@@ -114,6 +114,8 @@ export const jobs = pgTable(
     title: text().notNull(),
     status: text({ enum: JOB_STATUSES }).notNull().default('measuring'),
     waitsFor: text().notNull().default(''),
+    /** Whether its place follows from what is done on it, or stays where somebody set it. */
+    placedBy: text({ enum: PLACED_BY }).notNull().default('work'),
     /** Of what a person may change here: title, status, what it waits for and which body its vehicle is. */
     version: integer().notNull().default(1),
     openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
@@ -183,6 +185,8 @@ export const catalogItems = pgTable(
     sizeMm: doublePrecision(),
     rimIn: doublePrecision(),
     source: text().notNull().default(''),
+    /** Whom it is bought from. */
+    supplier: text().notNull().default(''),
     active: boolean().notNull().default(true),
     version: integer().notNull().default(1),
     document: json().$type<ItemDocument[ItemKind]>().notNull(),

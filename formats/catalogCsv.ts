@@ -50,10 +50,11 @@ const COLUMNS: Record<ItemKind, readonly Cell[]> = {
   ],
   gears: [text('platform'), number('axleRatio'), number('massKg')],
   axle: [text('platform'), text('part'), text('steel'), number('peakNm'), number('massKg')],
+  nuts: [text('thread'), text('seat'), number('massKg')],
 };
-const OFFER: readonly Cell[] = [number('price'), number('days'), text('source')];
+const OFFER: readonly Cell[] = [number('price'), number('days'), text('supplier'), text('source')];
 /** Texts that may be empty, and then are so. */
-const MAY_BE_EMPTY: ReadonlySet<string> = new Set(['platform', 'source']);
+const MAY_BE_EMPTY: ReadonlySet<string> = new Set(['platform', 'source', 'supplier']);
 
 /** A cell as the schema takes it. What is no number stays text, so that the schema can refuse it by name. */
 function valueOf(cell: string, as: Cell['as']): unknown {

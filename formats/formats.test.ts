@@ -85,6 +85,7 @@ describe('catalog CSV', () => {
       kind: 'tire',
       line: 2,
       source: '',
+      supplier: '',
       item: { code: '245/75R16 111S', pattern: 'road', overallDiameterMm: 774, approvedRimIn: [6.5, 8] },
     });
   });

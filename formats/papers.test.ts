@@ -7,7 +7,7 @@ import { gradeChance } from '../core/clearance/gradeChance';
 import { planWeek, type PlannedJob } from '../core/planning/week';
 import { minuteOf, wallTimeAt } from '../core/time/wallClock';
 import { customerCopy } from '../core/paper/customerCopy';
-import { takenInto, tasksOf } from '../core/work/jobWork';
+import { takenInto } from '../core/work/jobWork';
 import { workOf } from '../core/work/needs';
 import { quoteLines, totalsOf } from '../core/quote/quote';
 import { quotePaper } from '../core/paper/quotePaper';
@@ -32,7 +32,7 @@ const HEADING = {
   date: '2026-11-25',
 };
 const build = demoBuild('halyard-2-full-build');
-const work = takenInto(NO_WORK, 1, tasksOf(workOf(build, SHIPPED_WORK), '2026-11-25'));
+const work = takenInto(NO_WORK, 1, workOf(build, SHIPPED_WORK), '2026-11-25');
 
 async function readPdf(bytes: Uint8Array) {
   const pdf = await getDocument({ data: bytes, useSystemFonts: true }).promise;

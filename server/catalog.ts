@@ -28,7 +28,7 @@ import {
   type ItemKind,
 } from '../core/format/catalog';
 
-export function rowOf({ kind, maker, model, price, days, source, item }: CatalogItem): NewItem {
+export function rowOf({ kind, maker, model, price, days, source, supplier, item }: CatalogItem): NewItem {
   return {
     kind,
     maker,
@@ -37,18 +37,29 @@ export function rowOf({ kind, maker, model, price, days, source, item }: Catalog
     price: price ?? null,
     days: days ?? null,
     source,
+    supplier,
     ...itemFigures(kind, item),
     document: item,
   };
 }
 
-export const itemOf = ({ kind, maker, model, price, days, source, document }: ItemRow): CatalogItem => ({
+export const itemOf = ({
+  kind,
+  maker,
+  model,
+  price,
+  days,
+  source,
+  supplier,
+  document,
+}: ItemRow): CatalogItem => ({
   kind,
   maker,
   model,
   ...(price === null ? {} : { price }),
   ...(days === null ? {} : { days }),
   source,
+  supplier,
   item: document,
 });
 

@@ -1,16 +1,11 @@
 import { z } from 'zod';
-import { whole, words } from '../core/format/fields';
-import { readBuild } from '../core/format/read';
-import { JOB_STATUSES } from '../core/work/jobStatus';
-import { checksOf, type WorkCheck } from '../core/work/checks';
+import { oneOf, whole, words } from '../core/format/fields';
+import { JOB_STATUSES, PLACED_BY, type PlacedBy } from '../core/work/jobStatus';
 import { releaseHold } from '../core/work/jobWork';
-import { factsOf } from '../core/work/triggers';
-import type { JobWork } from '../core/format/jobWork';
-import type { Queryable } from '../data/client';
-import { stageById } from '../data/documents';
 import { jobById, writeJob } from '../data/jobs';
 import { done, faulty, missing } from './errors';
-import { buildFileOf, vehicleOfStage } from './stageFile';
+import { followPlace } from './place';
+import { checksOfWork } from './released';
 import type { Resource } from './versioned';
 import { workOn } from './work';
 
@@ -18,6 +13,8 @@ import { workOn } from './work';
 export type JobHead = {
   title: string;
   status: (typeof JOB_STATUSES)[number];
+  /** Whether that follows from what is done on it, or a hand set it. */
+  placedBy: PlacedBy;
   waitsFor: string;
   /** Which body its vehicle is. */
   platform: string;
@@ -29,23 +26,24 @@ export const jobHeadBody = z.strictObject({
   title: words(120).optional(),
   waitsFor: words(200).optional(),
   status: z.enum(JOB_STATUSES, { error: `is none; give one of ${JOB_STATUSES.join(', ')}` }).optional(),
+  /** `work` lets its place follow what is done on it again; a status that is sent without it is set by hand. */
+  placedBy: oneOf(PLACED_BY).optional(),
   platform: words(80).optional(),
 });
 
-/** The checks of the stage that a job was taken into work with. */
-async function checksOfWork(db: Queryable, { stageId }: JobWork): Promise<WorkCheck[]> {
-  const stage = stageId === null ? undefined : await stageById(db, stageId);
-  const vehicle = stage && (await vehicleOfStage(db, stage));
-  const read = stage && vehicle && readBuild(buildFileOf(vehicle, stage.document));
-  return read?.ok ? checksOf(factsOf(read.value)) : [];
-}
+/** The head of a job as it is kept. */
+export const headOf = ({ title, status, placedBy, waitsFor, platform }: JobHead): JobHead => ({
+  title,
+  status,
+  placedBy,
+  waitsFor,
+  platform,
+});
 
 export const jobHeadResource: Resource<JobHead> = {
   load: async (db, id) => {
     const job = await jobById(db, id);
-    if (!job) return undefined;
-    const { title, status, waitsFor, platform, version } = job;
-    return { version, document: { title, status, waitsFor, platform } };
+    return job && { version: job.version, document: headOf(job) };
   },
   store: async (db, id, version, head) => {
     const job = await jobById(db, id);
@@ -56,6 +54,7 @@ export const jobHeadResource: Resource<JobHead> = {
       if (hold) return faulty([{ path: 'status', message: hold }]);
     }
     const stored = await writeJob(db, id, version, head);
+    if (stored) await followPlace(db, id);
     return stored ? done({ version: stored.version, verdicts: [] }) : 'stale';
   },
 };

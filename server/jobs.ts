@@ -26,7 +26,8 @@ import type { jobs, StageDocument } from '../data/schema';
 import type { Columns } from './judge/columns';
 import { judgedTransaction } from './judge/transaction';
 import { buildFileOf, vehicleOfStage } from './stageFile';
-import type { JobHead } from './jobHead';
+import { headOf, type JobHead } from './jobHead';
+import { followPlace } from './place';
 import { versioned, type Actor, type Versioned } from './versioned';
 import { done, faulty, missing, type Outcome } from './errors';
 import { workOn, type VersionedWork } from './work';
@@ -63,7 +64,7 @@ export async function sheetData(db: Queryable, jobId: number): Promise<SheetData
     work: await workOn(db, jobId),
     head: await versioned(db, 'job', jobId, {
       version: job.version,
-      document: { title: job.title, status: job.status, waitsFor: job.waitsFor, platform: job.platform },
+      document: headOf(job),
     }),
     vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle),
     stages: await Promise.all(
@@ -192,6 +193,7 @@ export async function addStageToJob(
     const label = source && `Stage ${Math.max(0, ...stages.map(({ position }) => position)) + 1}`;
     const named = label === undefined ? document : { ...document, package: { ...document.package, label } };
     const stage = await addStage(tx, jobId, named, { ...read.value, ...(label ? { label } : {}) }, actor);
+    await followPlace(tx, jobId);
     return done({ stageId: stage.id });
   });
 }

@@ -1,4 +1,5 @@
 import type { AxleName, PackageFile } from '../core/format/build';
+import { tireMakerOf } from '../core/catalog/chosen';
 import { amendmentsOf, asItStands, samePlace } from '../core/log/logEntry';
 import { grouped } from '../core/grouped';
 import { forecastAccuracyOf, type ForecastAccuracy, type Proved } from '../core/statistics/forecastAccuracy';
@@ -93,9 +94,9 @@ function lessonsOf(taken: readonly Reconciled[], packages: ReadonlyMap<number, P
   for (const { stageId, taken: list } of taken) {
     const pack = packages.get(stageId ?? 0);
     if (!pack) continue;
-    const maker = (pack.tire as { 'x-maker'?: unknown })['x-maker'];
+    const maker = tireMakerOf(pack.tire);
     for (const { key, mm, spreadMm } of list) {
-      if (key === 'diameter' && typeof maker === 'string') tires.push({ group: maker, mm, spreadMm });
+      if (key === 'diameter' && maker !== undefined) tires.push({ group: maker, mm, spreadMm });
       if (key !== 'ride front' && key !== 'ride rear') continue;
       const { words, saidMm } = liftOf(pack, key === 'ride front' ? 'front' : 'rear');
       lifts.push({ group: words, mm, spreadMm, saidMm });

@@ -5,6 +5,7 @@ import type { Queryable } from '../data/client';
 import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { addToLog, knownEntries, logOfJob } from '../data/log';
+import { followPlace } from './place';
 import { buildFileOf } from './stageFile';
 import { done, faulty, missing, type Outcome } from './errors';
 import type { Actor } from './versioned';
@@ -71,5 +72,6 @@ export async function writeLog(
     if (!known.has(entry.id)) added.push({ entry, predicted: await predicted(entry) });
   }
   await addToLog(db, jobId, added);
+  if (added.some(({ entry }) => entry.kind === 'handed-over')) await followPlace(db, jobId);
   return done(await logOfJob(db, jobId));
 }

@@ -1,3 +1,4 @@
+import { madeFor } from '../core/catalog/chosen';
 import type { OfferedPart } from '../core/driveline/upgrades';
 import type {
   OfferedLift,
@@ -15,9 +16,6 @@ import type { CatalogItem } from '../core/format/catalog';
 
 export type PickTire = { id: number; maker: string; model: string; tire: CatalogItem<'tire'>['item'] };
 export type PickWheel = { id: number; maker: string; model: string; wheel: CatalogItem<'wheel'>['item'] };
-
-/** Whether what is made for one body goes on another; made for none is made for any. */
-const madeFor = (platform: string, made: string): boolean => made === '' || made === platform;
 
 /** Tires and wheels to pick from, small to large. */
 export async function pickable(db: Queryable): Promise<{ tires: PickTire[]; wheels: PickWheel[] }> {
@@ -109,6 +107,7 @@ export async function offersFor(
         break;
       }
       case 'axle':
+      case 'nuts':
         break;
     }
   }

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { jobById } from '../data/jobs';
 import { documents } from './documents';
 import { missing, type Outcome } from './errors';
-import type { JobHead, jobHeadBody } from './jobHead';
+import { headOf, type JobHead, type jobHeadBody } from './jobHead';
 import type { Actor, Versioned } from './versioned';
 
 /**
@@ -16,8 +16,8 @@ export async function updateJob(
 ): Promise<Outcome<Versioned[]>> {
   const job = await jobById(actor.db, id);
   if (!job) return missing('job');
-  const { title, status, waitsFor, platform } = job;
-  const document: JobHead = { title, status, waitsFor, platform, ...change };
+  const byHand = change.status !== undefined && change.placedBy === undefined;
+  const document: JobHead = { ...headOf(job), ...change, ...(byHand ? { placedBy: 'hand' } : {}) };
   return documents.save(actor, [
     {
       subject: 'job',

@@ -18,6 +18,8 @@ import {
   type QuoteRow,
 } from '../data/work';
 import { conflict, done, faulty, missing, refused, type Outcome } from './errors';
+import { inTransaction } from './inTransaction';
+import { followPlace } from './place';
 import type { Actor } from './versioned';
 import { jobWorkSchema, NO_WORK, type JobWork } from '../core/format/jobWork';
 import { quoteSchema, type Quote } from '../core/format/quote';
@@ -34,7 +36,7 @@ export const workBody = z.strictObject({ version: whole(0, 1e9), work: jobWorkSc
 
 const equal = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-/** What is new among the ticks and explanations is signed by whoever sent it; what stood there stays as it was signed. */
+/** What is new among the ticks, explanations and what became of parts is signed by whoever sent it; what stood there stays as it was signed. */
 function signedWork(stored: JobWork, sent: JobWork, by: string): JobWork {
   const sign = <T extends { by: string }>(before: Record<string, T>, after: Record<string, T>) =>
     Object.fromEntries(
@@ -47,6 +49,13 @@ function signedWork(stored: JobWork, sent: JobWork, by: string): JobWork {
     ...sent,
     ticks: sign(stored.ticks, sent.ticks),
     explained: sign(stored.explained, sent.explained),
+    parts: sent.parts.map((part) => {
+      const was = stored.parts.find(({ id }) => id === part.id)?.steps ?? [];
+      return {
+        ...part,
+        steps: part.steps.map((step, i) => (equal(was[i], step) ? step : { ...step, by })),
+      };
+    }),
   };
 }
 
@@ -114,9 +123,16 @@ export async function changeWork(
         { path: 'work.stageId', message: `${work.stageId} is no stage of this job; take one of its own` },
       ]);
   }
-  const row = await writeWork(db, jobId, version, work);
-  if (row) return done({ version: row.version, work: row.document });
-  return conflict('The work on this job was', await workOn(db, jobId));
+  const storedNow = await inTransaction(db, async (tx): Promise<Outcome<VersionedWork | null>> => {
+    const row = await writeWork(tx, jobId, version, work);
+    if (!row) return done(null);
+    await followPlace(tx, jobId);
+    return done({ version: row.version, work: row.document });
+  });
+  if (!storedNow.ok) return storedNow;
+  return storedNow.value
+    ? done(storedNow.value)
+    : conflict('The work on this job was', await workOn(db, jobId));
 }
 
 /** Every job that has work and is not done, for the plan of the week. */
@@ -164,7 +180,11 @@ export async function makeQuote(
   document: Quote,
 ): Promise<Outcome<QuoteLineOut>> {
   if (!(await jobById(db, jobId))) return missing('job');
-  return done(out(await insertQuote(db, { jobId, document, person: person.name, madeAt: now })));
+  return inTransaction(db, async (tx) => {
+    const row = await insertQuote(tx, { jobId, document, person: person.name, madeAt: now });
+    await followPlace(tx, jobId);
+    return done(out(row));
+  });
 }
 
 const FROZEN = 'This quote was accepted and is frozen. Make a new one from the stages, or from a copy of it.';
@@ -209,12 +229,16 @@ export async function acceptQuote(
         message: `${option} is no option of this quote; it has ${before.document.options.length}`,
       },
     ]);
-  const row = await writeQuote(db, id, version, {
-    acceptedAt: now,
-    acceptedBy: by,
-    acceptedOption: option,
+  return inTransaction(db, async (tx) => {
+    const row = await writeQuote(tx, id, version, {
+      acceptedAt: now,
+      acceptedBy: by,
+      acceptedOption: option,
+    });
+    if (!row) return stale(tx, id);
+    await followPlace(tx, row.jobId);
+    return done(out(row));
   });
-  return row ? done(out(row)) : stale(db, id);
 }
 
 /** One row of the plan, if not all of it. */

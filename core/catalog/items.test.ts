@@ -18,6 +18,7 @@ const ITEMS: Record<ItemKind, object> = {
   },
   gears: { platform: '', axleRatio: 4.3 },
   axle: { platform: 'Haldane Rook', part: 'joint', peakNm: 5200 },
+  nuts: { thread: 'M12x1.5', seat: 'cone' },
 };
 const faults = (kind: ItemKind, change: object): string[] =>
   itemSchemas[kind]

@@ -8,6 +8,7 @@ export const ITEM_WORDS: Record<ItemKind, string> = {
   lift: 'Lift kits',
   gears: 'Gear sets',
   axle: 'Axle upgrades',
+  nuts: 'Wheel nuts',
 };
 const mm = (value: number): string => `${value > 0 ? '+' : ''}${value}`;
 
@@ -34,6 +35,10 @@ export function itemName(kind: ItemKind, item: unknown): string {
       const { platform, part, steel } = item as ItemDocument['axle'];
       return [part, steel, platform].filter(Boolean).join(' ');
     }
+    case 'nuts': {
+      const { thread, seat } = item as ItemDocument['nuts'];
+      return `${thread} ${seat}`;
+    }
   }
 }
 
@@ -52,6 +57,8 @@ function sizeOf(kind: ItemKind, item: unknown): number | undefined {
       return (item as ItemDocument['gears']).axleRatio;
     case 'axle':
       return (item as ItemDocument['axle']).peakNm;
+    case 'nuts':
+      return undefined;
   }
 }
 

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
 import { tireSchema } from './tire';
-import { pcdMm, wheelSchema } from './wheel';
+import { pcdMm, SEATS, threadCode, wheelSchema } from './wheel';
 import { liftSchema, SPACER_KINDS } from './package';
 import { STEEL_MPA } from './steel';
 
-export const ITEM_KINDS = ['tire', 'wheel', 'spacer', 'lift', 'gears', 'axle'] as const;
+export const ITEM_KINDS = ['tire', 'wheel', 'spacer', 'lift', 'gears', 'axle', 'nuts'] as const;
 
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
@@ -41,6 +41,12 @@ export const itemSchemas = {
     peakNm: within(0, 100_000, 'N·m', true).optional(),
     massKg: within(0, 500, 'kg', true).optional(),
   }),
+  /** Sold one by one. */
+  nuts: z.strictObject({
+    thread: threadCode,
+    seat: oneOf(SEATS),
+    massKg: within(0, 1, 'kg', true).optional(),
+  }),
 } as const;
 
 export type ItemDocument = { [K in ItemKind]: z.output<(typeof itemSchemas)[K]> };
@@ -53,6 +59,8 @@ export const offerSchema = z.strictObject({
   /** Days until it is delivered; 0 is on the shelf. */
   days: whole(0, 365).optional(),
   source: words(160),
+  /** Whom the shop buys it from; empty where that is not written down. */
+  supplier: words(80).default(''),
 });
 
 export type ItemOffer = z.output<typeof offerSchema>;

@@ -198,6 +198,7 @@ export const FIELDS: Readonly<Record<string, FieldWords>> = Object.fromEntries([
   ...under('job', {
     title: plain('Title of the job'),
     status: plain('Where the job is'),
+    placedBy: plain('What its place follows from'),
     waitsFor: plain('What the job waits for'),
     platform: plain('Which body it is'),
   }),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { whole, within, words } from './fields';
+import { jobPartSchema } from './jobPart';
 import { dateSchema, wallTimeSchema } from './time';
 
 const id = z
@@ -27,6 +28,8 @@ const taskSchema = z.strictObject({
   inBay: z.boolean({ error: 'is not true/false' }),
   /** The day its parts arrive. */
   arrivesOn: dateSchema.optional(),
+  /** The parts it waits for, by id, beside one of its own id. */
+  parts: z.array(id).max(40).optional(),
   /** Put there by hand. */
   locked: z
     .strictObject({ start: wallTimeSchema, bay: words(30, 1).nullable(), person: words(60, 1) })
@@ -56,6 +59,8 @@ export const jobWorkSchema = z.strictObject({
   /** The stage that is built; null until one is taken into work. */
   stageId: whole(1, 2_147_483_647).nullable(),
   tasks: z.array(taskSchema).max(200),
+  /** The parts it needs, each with what became of it. */
+  parts: z.array(jobPartSchema).max(300).default([]),
   /** Of what is only perhaps needed, what turned out to be. */
   takenIn: z.array(id).max(200),
   /** Steps and checks that are done, by id. */
@@ -72,6 +77,7 @@ export type JobWork = z.output<typeof jobWorkSchema>;
 export const NO_WORK: JobWork = {
   stageId: null,
   tasks: [],
+  parts: [],
   takenIn: [],
   ticks: {},
   explained: {},

@@ -27,17 +27,18 @@ export const wheelSchema = z.strictObject({
 });
 export type Wheel = z.output<typeof wheelSchema>;
 
+export const threadCode = z
+  .string({ error: 'is missing; write a thread as M12x1.5 or 1/2-20' })
+  .regex(/^(M\d{1,2}x\d(\.\d{1,2})?|\d\/\d{1,2}-\d{2}|\d{1,2}\/\d{2}-\d{2})$/i, {
+    error: ({ input }) => `${JSON.stringify(input)} is not a thread we can read; write M12x1.5 or 1/2-20`,
+  });
+
 /** What a wheel bolts onto. */
 export const hubSchema = z.strictObject({
   studs: whole(3, 12),
   pcdMm,
   boreMm: within(30, 300, 'mm'),
-  thread: z
-    .string()
-    .regex(/^(M\d{1,2}x\d(\.\d{1,2})?|\d\/\d{1,2}-\d{2}|\d{1,2}\/\d{2}-\d{2})$/i, {
-      error: ({ input }) => `${JSON.stringify(input)} is not a thread we can read; write M12x1.5 or 1/2-20`,
-    })
-    .optional(),
+  thread: threadCode.optional(),
   studLengthMm: within(5, 200, 'mm').optional(),
   seat: oneOf(SEATS),
   /** Whether sheet-metal clips still sit on the studs, as they came from the line. */

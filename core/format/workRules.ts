@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
+import { ITEM_KINDS } from './catalog';
 import { PER_NAMES, TRIGGER_NAMES } from './triggers';
 
 /** Prices are in the shop's own money; null is one that nobody has entered. */
@@ -23,6 +24,8 @@ export const workRuleSchema = z.strictObject({
     .strictObject({
       label: words(120, 1),
       per: oneOf(PER_NAMES),
+      /** What of the catalog it is, where the package names one: its price and days then stand instead of these. */
+      item: oneOf(ITEM_KINDS).optional(),
       price: priceSchema.default(null),
       /** Days until it is delivered. */
       leadDays: whole(0, 365).default(0),

@@ -7,7 +7,7 @@ import { SHIPPED_DUE } from '../format/due';
 import type { LogEntry } from '../format/log';
 import { minuteOf, wallTimeAt, WEEK_MIN } from '../time/wallClock';
 import { NO_WORK } from '../format/jobWork';
-import { holdOf, takenInto, tasksOf } from '../work/jobWork';
+import { holdOf, takenInto } from '../work/jobWork';
 import { workOf } from '../work/needs';
 import { SHIPPED_WORK } from '../work/shippedWork';
 import { firstWeekWithWork, planWeek, weekOf } from './week';
@@ -17,7 +17,7 @@ const build = demoBuild('rook-2-remote-plots');
 describe.each(MOMENTS)('on %s (%s)', (_name, moment) => {
   const nowMin = minuteOf(moment);
   const today = moment.slice(0, 10);
-  const work = takenInto(NO_WORK, 7, tasksOf(workOf(build, SHIPPED_WORK), today));
+  const work = takenInto(NO_WORK, 7, workOf(build, SHIPPED_WORK), today);
   const job = { id: 1, number: 'J-1', vehicle: 'Rook', work };
 
   test('all that is to do is planned from now on, in open hours, and the week that is opened has some of it', () => {

@@ -11,7 +11,8 @@ import type { Terms } from '../format/quote';
 import type { WorkRule } from '../format/workRules';
 import { quoteLines, totalsOf } from '../quote/quote';
 import { riseMm } from '../vehicle/rise';
-import { workOf } from '../work/needs';
+import { chosenParts, type Listed } from '../catalog/chosen';
+import { workOf, type WorkLine } from '../work/needs';
 import type { Wording } from '../wording';
 import { patchOf, withChanges, type Change, type PatchOperation } from './change';
 import type { Corners } from './corners';
@@ -20,7 +21,12 @@ import type { Way } from './search';
 import { brokenBy, doesWords, whyWords, type Without } from './words';
 
 /** What a shop asks for work and parts. */
-export type Pricing = { rules: readonly WorkRule[]; terms: Terms };
+export type Pricing = {
+  rules: readonly WorkRule[];
+  terms: Terms;
+  /** Things of the shop's catalog that changes could be made of, and which body the vehicle is. */
+  catalog?: { platform: string; items: readonly Listed[] };
+};
 
 /** A way that was held against `assess`: what it does, what it costs and what it takes. */
 export type Offer = {
@@ -122,10 +128,12 @@ function takesOf(before: Build, after: Build, [was, is]: readonly [Assessment, A
 function priceOf(
   before: Build,
   after: Build,
-  { rules, terms }: Pricing,
+  { rules, terms, catalog }: Pricing,
 ): Pick<Offer, 'cost' | 'hours' | 'days'> {
-  const was = workOf(before, rules);
-  const is = workOf(after, rules);
+  const linesOf = (build: Build): WorkLine[] =>
+    workOf(build, rules, catalog ? { chosen: chosenParts(build, catalog, catalog.items) } : {});
+  const was = linesOf(before);
+  const is = linesOf(after);
   const less = totalsOf({ lines: quoteLines(was) }, terms);
   const more = totalsOf({ lines: quoteLines(is) }, terms);
   const known = new Set(was.map(({ id }) => id));

@@ -2,6 +2,7 @@ import { DAY_MIN, minuteOf, sayTime, wallTimeAt } from '../time/wallClock';
 import type { WorkCheck } from './checks';
 import type { WorkLine } from './needs';
 import type { JobTask, JobWork } from '../format/jobWork';
+import { partsAfter } from './partLife';
 
 /** The tasks of what a package asks for; what is only perhaps needed is no task. `today` counts delivery days. */
 export function tasksOf(lines: readonly WorkLine[], today: string): JobTask[] {
@@ -19,20 +20,28 @@ export function tasksOf(lines: readonly WorkLine[], today: string): JobTask[] {
         ...(labour.skill ? { skill: labour.skill } : {}),
         inBay: labour.inBay,
         ...(arrives ? { arrivesOn: arrives } : {}),
+        ...(labour.waitsFor.length > 0 ? { parts: labour.waitsFor } : {}),
       },
     ];
   });
 }
 
 /**
- * Takes a stage into work with its tasks. What was ticked, locked or said of a task that is still there stays; so does the
+ * Takes a stage into work with the tasks and parts that its lines ask for, delivery days counted from `today`. What was ticked, locked or said of a task that is still there stays; so does the
  * rest of the record.
  */
-export function takenInto(work: JobWork, stageId: number, tasks: readonly JobTask[]): JobWork {
+export function takenInto(
+  work: JobWork,
+  stageId: number,
+  lines: readonly WorkLine[],
+  today: string,
+): JobWork {
+  const tasks = tasksOf(lines, today);
   const before = new Map(work.tasks.map((task) => [task.id, task]));
   return {
     ...work,
     stageId,
+    parts: partsAfter(work.parts, lines),
     tasks: tasks.map((task) => {
       const { locked, arrivesOn } = before.get(task.id) ?? {};
       return { ...task, ...(arrivesOn ? { arrivesOn } : {}), ...(locked ? { locked } : {}) };

@@ -26,7 +26,7 @@ const rows: Row[] = [
     when: 'spring',
     caution: 'Springs store energy: the maker’s compressor and order of work, by somebody qualified.',
     label: 'Springs and dampers',
-    part: { label: 'Springs and dampers, pair', per: 'axle' },
+    part: { label: 'Springs and dampers, pair', per: 'axle', item: 'lift' },
     labour: { minutes: 150, per: 'axle', skill: 'suspension', after: ['raise'] },
   },
   {
@@ -35,7 +35,7 @@ const rows: Row[] = [
     caution:
       'Steering, brake and suspension work belongs to qualified people; torque at ride height to the maker’s figures.',
     label: 'Suspension brackets',
-    part: { label: 'Bracket kit', per: 'axle' },
+    part: { label: 'Bracket kit', per: 'axle', item: 'lift' },
     labour: { minutes: 300, per: 'axle', skill: 'suspension', after: ['raise', 'springs'] },
   },
   {
@@ -61,14 +61,14 @@ const rows: Row[] = [
     caution:
       'Seat-belt, airbag and steering-shaft mounts are left as the maker made them; ask where one is in the way.',
     label: 'Body blocks and longer bolts; steering shaft, filler and wires looked at',
-    part: { label: 'Body block kit', per: 'job' },
+    part: { label: 'Body block kit', per: 'job', item: 'lift' },
     labour: { minutes: 420, per: 'job', skill: 'suspension', after: ['raise'] },
   },
   {
     id: 'gear-set',
     when: 'ratio',
     label: 'Ring and pinion',
-    part: { label: 'Ring and pinion', per: 'axle' },
+    part: { label: 'Ring and pinion', per: 'axle', item: 'gears' },
   },
   {
     id: 'gear-bearings',
@@ -95,19 +95,19 @@ const rows: Row[] = [
       after: ['gear-set', 'gear-bearings', 'carrier', 'raise'],
     },
   },
-  { id: 'tires', when: 'tire', label: 'Tires', part: { label: 'Tire', per: 'wheel' } },
+  { id: 'tires', when: 'tire', label: 'Tires', part: { label: 'Tire', per: 'wheel', item: 'tire' } },
   {
     id: 'spare',
     when: 'tire-size',
     label: 'A spare of the same size, and whether its place holds it',
-    part: { label: 'Tire for the spare', per: 'job' },
+    part: { label: 'Tire for the spare', per: 'job', item: 'tire' },
   },
-  { id: 'wheels', when: 'wheel', label: 'Wheels', part: { label: 'Wheel', per: 'wheel' } },
+  { id: 'wheels', when: 'wheel', label: 'Wheels', part: { label: 'Wheel', per: 'wheel', item: 'wheel' } },
   {
     id: 'nuts',
     when: 'wheel',
     label: 'Nuts for the seat of the wheels',
-    part: { label: 'Wheel nut', per: 'stud' },
+    part: { label: 'Wheel nut', per: 'stud', item: 'nuts' },
   },
   {
     id: 'mount',
@@ -115,7 +115,12 @@ const rows: Row[] = [
     label: 'Mount and balance',
     labour: { minutes: 20, per: 'wheel', inBay: false, after: ['tires', 'spare', 'wheels', 'take-in'] },
   },
-  { id: 'spacers', when: 'spacer', label: 'Spacers', part: { label: 'Spacer', per: 'wheel' } },
+  {
+    id: 'spacers',
+    when: 'spacer',
+    label: 'Spacers',
+    part: { label: 'Spacer', per: 'wheel', item: 'spacer' },
+  },
   {
     id: 'spacer-studs',
     when: 'spacer',

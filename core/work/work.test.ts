@@ -151,7 +151,8 @@ describe('what a package asks for', () => {
   test('what is only perhaps needed holds nothing up until it is taken in', () => {
     const build = example({ package: { lift: { front: { bracketMm: 60 } } } });
     const needs = (taken: string[]) =>
-      workOf(build, SHIPPED_WORK, new Set(taken)).find(({ id }) => id === 'refit')?.labour?.needs;
+      workOf(build, SHIPPED_WORK, { withPerhaps: new Set(taken) }).find(({ id }) => id === 'refit')?.labour
+        ?.needs;
     expect(needs([])).not.toContain('brake-lines');
     // Looked through: what brake lines would wait for is waited for.
     expect(needs([])).toContain('brackets');
@@ -179,7 +180,7 @@ describe('what a package asks for', () => {
 
   test('every demo package is planned whole by the shipped rules', () => {
     for (const name of Object.keys(demoTexts)) {
-      const work = takenInto(NO_WORK, 1, tasksOf(workOf(demoBuild(name), SHIPPED_WORK), '2026-11-25'));
+      const work = takenInto(NO_WORK, 1, workOf(demoBuild(name), SHIPPED_WORK), '2026-11-25');
       const tasks = openTasks([{ id: 1, number: 'J-0001', vehicle: '', work }]);
       const from = minuteOf('2026-11-25T09:00');
       const plan = planOf(tasks, planResources(SHIPPED_CALENDAR), planCalendar(SHIPPED_CALENDAR), from);
@@ -258,7 +259,7 @@ describe('a quote', () => {
 
 describe('the work on a job', () => {
   const build = demoBuild('holloway-2-tires-and-lift');
-  const begun = (): JobWork => takenInto(NO_WORK, 7, tasksOf(workOf(build, SHIPPED_WORK), '2026-11-25'));
+  const begun = (): JobWork => takenInto(NO_WORK, 7, workOf(build, SHIPPED_WORK), '2026-11-25');
   const by = { by: 'Ansa Brekk', at: '2026-11-25T10:00' };
 
   test('a step waits for what it needs, and then for the paint', () => {
@@ -314,7 +315,7 @@ describe('the work on a job', () => {
       tasks: work.tasks.map((task) => (task.id === 'raise' ? { ...task, locked } : task)),
       ticks: { 'take-in': by },
     };
-    const again = takenInto(edited, 8, tasksOf(workOf(build, SHIPPED_WORK), '2026-12-01'));
+    const again = takenInto(edited, 8, workOf(build, SHIPPED_WORK), '2026-12-01');
     expect(again.stageId).toBe(8);
     expect(again.ticks).toEqual(edited.ticks);
     expect(again.tasks.find(({ id }) => id === 'raise')?.locked).toEqual(locked);
@@ -333,7 +334,8 @@ describe('the work on a job', () => {
       rule.id === 'carrier' && rule.part ? { ...rule, part: { ...rule.part, leadDays: 20 } } : rule,
     );
     const days = (taken: string[]) =>
-      workOf(geared, perhaps, new Set(taken)).find(({ id }) => id === 'ratio')?.labour?.waitDays;
+      workOf(geared, perhaps, { withPerhaps: new Set(taken) }).find(({ id }) => id === 'ratio')?.labour
+        ?.waitDays;
     expect([days([]), days(['carrier'])]).toEqual([6, 20]);
   });
 

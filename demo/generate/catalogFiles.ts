@@ -14,6 +14,14 @@ import type { CatalogItem, ItemKind } from "../../core/format/catalog";
 const { uniform, pick, whole } = seeded(20_261_125);
 const FOLDER = join(ROOT, 'demo', 'catalog');
 const SHEET = 'maker’s sheet, invented';
+/** Tires come from one depot, wheels and what goes with them from another, the rest from its makers. */
+const DEPOTS: Record<string, string> = {
+  ...Object.fromEntries(
+    ['Fellmark', 'Quarrow', 'Brindlecote', 'Tessard', 'Harrowgill', 'Ostmere'].map((maker) => [maker, 'Hollowmere Tire Depot']),
+  ),
+  ...Object.fromEntries(['Kestrin', 'Pellam', 'Holtwright', 'Orlock'].map((maker) => [maker, 'Rackstane Wheels'])),
+};
+const supplierOf = (maker: string): string => DEPOTS[maker] ?? `${maker} direct`;
 const half = (value: number): number => Math.round(value * 2) / 2;
 const five = (value: number): number => Math.round(value / 5) * 5;
 
@@ -65,6 +73,7 @@ function tires(most: number): CatalogItem<'tire'>[] {
     price: five(60 + ((row.item.overallDiameterMm ?? 700) - 600) * 0.9),
     ...days(),
     source: SHEET,
+    supplier: supplierOf(row.maker),
   }));
   const known = new Set(list.map(({ maker, model, item }) => `${maker} ${model} ${item.code}`));
   const sizes = Object.entries(WIDTHS).flatMap(([rim, widths]) =>
@@ -106,6 +115,7 @@ function tires(most: number): CatalogItem<'tire'>[] {
       price: five((60 + (overallDiameterMm - 600) * 0.9) * share * (0.95 + 0.1 * uniform())),
       ...days(),
       source: SHEET,
+      supplier: supplierOf(maker),
     });
   }
   return list;
@@ -142,6 +152,7 @@ function wheels(most: number): CatalogItem<'wheel'>[] {
     price: five(row.item.material === 'steel' ? 85 : 190),
     ...days(),
     source: SHEET,
+    supplier: supplierOf(row.maker),
   }));
   const nameOf = ({
     maker,
@@ -179,6 +190,7 @@ function wheels(most: number): CatalogItem<'wheel'>[] {
       price: five(180 * share * (diameterIn / 17) * (0.9 + 0.2 * uniform())),
       ...days(),
       source: SHEET,
+      supplier: supplierOf(maker),
     };
     if (known.has(nameOf(row))) continue;
     known.add(nameOf(row));
@@ -227,6 +239,7 @@ function lifts(): CatalogItem<'lift'>[] {
           price: five(220 + mm * (kind === 'bracket' ? 16 : model === 'Spacer set' ? 5 : 11)),
           ...days(),
           source: SHEET,
+          supplier: supplierOf(maker),
         });
       }
     }
@@ -247,6 +260,7 @@ function spacers(): CatalogItem<'spacer'>[] {
       price: five(35 + spacerMm * 0.7),
       ...days(),
       source: SHEET,
+      supplier: supplierOf('Orlock'),
     })),
   );
 }
@@ -268,6 +282,7 @@ const gears = (): CatalogItem<'gears'>[] =>
       price: five(820 + 90 * uniform()),
       ...days(),
       source: SHEET,
+      supplier: supplierOf('Denholt'),
     })),
   );
 const axles = (): CatalogItem<'axle'>[] =>
@@ -293,8 +308,28 @@ const axles = (): CatalogItem<'axle'>[] =>
       price,
       ...days(),
       source: SHEET,
+      supplier: supplierOf('Denholt'),
     })),
   );
+
+const nuts = (): CatalogItem<'nuts'>[] =>
+  (
+    [
+      ['M12x1.5', 'cone', 2.6],
+      ['M12x1.5', 'ball', 2.9],
+      ['M14x1.5', 'cone', 3.1],
+      ['M14x1.5', 'ball', 3.4],
+    ] as const
+  ).map(([thread, seat, price]): CatalogItem<'nuts'> => ({
+    kind: 'nuts',
+    maker: 'Orlock',
+    model: 'Closed nut',
+    item: { thread, seat, massKg: 0.06 },
+    price,
+    days: 1,
+    source: SHEET,
+    supplier: supplierOf('Orlock'),
+  }));
 
 mkdirSync(FOLDER, { recursive: true });
 const FILES: Record<ItemKind, CatalogItem[]> = {
@@ -304,6 +339,7 @@ const FILES: Record<ItemKind, CatalogItem[]> = {
   lift: lifts(),
   gears: gears(),
   axle: axles(),
+  nuts: nuts(),
 };
 for (const [kind, rows] of Object.entries(FILES) as [ItemKind, CatalogItem[]][])
   writeFileSync(join(FOLDER, `${kind}.csv`), writeCatalog(kind, rows));

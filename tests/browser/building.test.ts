@@ -306,6 +306,10 @@ describe('quotes', () => {
     await press('Store', '//*[@role="dialog"]');
     expect(await text('[role="alert"]')).toMatch(/“tires” part\.price/);
     await (await field('Price of one')).sendKeys(Key.chord(Key.CONTROL, 'a'), '301,25');
+    // Its price is the rule's own where it is nothing of the catalog.
+    const kind = '//*[@role="dialog"]//label[contains(., "In the catalog it is")]//select';
+    const none = await driver.findElement(By.xpath(`${kind}/option[.="nothing of it"]`));
+    await none.click();
     await press('Store', '//*[@role="dialog"]');
     await eventually(
       () => text('[data-testid="parts-total"]'),

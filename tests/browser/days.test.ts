@@ -2,7 +2,7 @@ import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { NO_WORK } from '../../core/format/jobWork';
 import { minuteOf, sayDay } from '../../core/time/wallClock';
-import { takenInto, tasksOf } from '../../core/work/jobWork';
+import { takenInto } from '../../core/work/jobWork';
 import { workOf } from '../../core/work/needs';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
 import { importBuild } from '../../server/jobs';
@@ -17,8 +17,13 @@ async function jobInWork(bench: ReturnType<ReturnType<typeof useBench>>, moment:
   const actor = { ...as(bench.database), now: new Date(moment) };
   const file: unknown = JSON.parse(demoTexts['rook-2-remote-plots'] ?? '');
   const { jobId, stageId } = value(await importBuild(actor, file, { title: moment, status: 'in the bay' }));
-  const tasks = tasksOf(workOf(demoBuild('rook-2-remote-plots'), SHIPPED_WORK), moment.slice(0, 10));
-  value(await changeWork(actor, jobId, { version: 0, work: takenInto(NO_WORK, stageId, tasks) }));
+  const lines = workOf(demoBuild('rook-2-remote-plots'), SHIPPED_WORK);
+  value(
+    await changeWork(actor, jobId, {
+      version: 0,
+      work: takenInto(NO_WORK, stageId, lines, moment.slice(0, 10)),
+    }),
+  );
   return { jobId, stageId };
 }
 

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By, Key, until } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { test } from 'vitest';
 import { scannedWell } from '../../core/scan/madeUpScan';
 import { SCRATCH } from './browser';
@@ -121,30 +121,10 @@ test('what the wheel did', async () => {
   await picture('log');
 });
 
-test('a drive, fitted', async () => {
-  const { driver, find, eventually, openStage } = bench();
-  await openStage('Dunmarrow', 1, 'driveline');
-  const press = async (words: string): Promise<void> => {
-    const button = await driver.wait(
-      until.elementLocated(By.xpath(`//button[normalize-space(.)="${words}"]`)),
-      60_000,
-    );
-    await driver.executeScript('arguments[0].click()', button);
-  };
-  await press('From the logger');
-  await eventually(
-    () => driver.findElements(By.xpath('//button[normalize-space(.)="Take this drive"]')),
-    (list) => list.length > 0,
-    'enough rows',
-  );
-  await driver.sleep(4000);
-  await press('Take this drive');
-  await find('[data-testid="log-chart"] svg');
-  await driver.executeScript(
-    'document.querySelector("[data-testid=speedometer]").scrollIntoView(); window.scrollBy(0, -110)',
-  );
-  await driver.sleep(1500);
-  await picture('roadlog');
+test('what is to be ordered', async () => {
+  await bench().go('/parts');
+  await bench().find('[data-supplier]');
+  await picture('parts');
 });
 
 test('the corner in space', async () => {

@@ -255,7 +255,12 @@ describe('a vehicle and its stages', () => {
     });
     const [line] = value(await historyOf(db(), 'job', jobId));
     expect(line).toMatchObject({ person: 'Odo', kind: 'edit', version: 2 });
-    expect(line?.changes.map(({ path }) => path).sort()).toEqual(['/platform', '/status', '/waitsFor']);
+    expect(line?.changes.map(({ path }) => path).sort()).toEqual([
+      '/placedBy',
+      '/platform',
+      '/status',
+      '/waitsFor',
+    ]);
     expect(await updateJob(as(db()), jobId, { version: 1, waitsFor: 'hubs' })).toMatchObject({
       refusal: { status: 409, current: { version: 2 } },
     });

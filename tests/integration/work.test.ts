@@ -1,7 +1,7 @@
-import { as, contextIn, sent } from '../actor';
+import { as, contextIn, sent, value } from '../actor';
 import { afterAll, beforeAll, expect, inject, test } from 'vitest';
 import { sql } from 'drizzle-orm';
-import { takenInto, tasksOf } from '../../core/work/jobWork';
+import { takenInto } from '../../core/work/jobWork';
 import { workOf } from '../../core/work/needs';
 import { quoteLines } from '../../core/quote/quote';
 import { SHIPPED_WORK } from '../../core/work/shippedWork';
@@ -13,6 +13,12 @@ import { paperOf } from '../../server/papers';
 import { currentShop } from '../../server/shop';
 import { planWeek, standsIn } from '../../core/planning/week';
 import { minuteOf } from '../../core/time/wallClock';
+import { chosenParts } from '../../core/catalog/chosen';
+import { stateOf } from '../../core/work/partLife';
+import { jobById } from '../../data/jobs';
+import { importCatalog } from '../../server/catalog';
+import { candidatesOfJob } from '../../server/chosen';
+import { partStepsBody, shopParts, stepParts } from '../../server/parts';
 import { updateJob } from '../../server/updateJob';
 import {
   acceptQuote,
@@ -46,7 +52,7 @@ afterAll(() => connection.close());
 const by = { by: 'Tester', at: '2026-11-25T10:00' };
 
 test('work is stored with its version, and refused with what is stored where it moved on', async () => {
-  const work = takenInto(NO_WORK, stageId, tasksOf(lines, '2026-11-25'));
+  const work = takenInto(NO_WORK, stageId, lines, '2026-11-25');
   expect(await workOn(db(), jobId)).toEqual({ version: 0, work: NO_WORK });
   expect(
     await sent(workBody, { version: 0, work }, (body) => changeWork(as(db(), 'Tester'), jobId, body)),
@@ -128,6 +134,87 @@ test('a job is not done while a task or a check is open', async () => {
   ).toBe(true);
   expect((await updateJob(as(db()), jobId, { status: 'done' })).ok).toBe(true);
   expect((await plannedJobs(db())).some(({ id }) => id === jobId)).toBe(false);
+});
+
+/** A job whose tires the catalog has, taken into work, with the parts that follow. */
+async function jobWithParts() {
+  const price = 295;
+  const { code } = exampleFile().package.tire;
+  const csv = `maker,model,code,pattern,price,days,supplier\nFellmark,Order test,${code},mud,${price},9,Depot of the test\n`;
+  value(await importCatalog(db(), 'tire', csv));
+  const pack = { tire: { ...exampleFile().package.tire, pattern: 'mud' as const }, spacerMm: 20 };
+  const made = value(await importBuild(as(db()), exampleFile({ package: pack })));
+  const { items, platform } = value(await candidatesOfJob(db(), made.jobId, { tire: code, wheel: '' }));
+  const chosen = chosenParts(checked(exampleFile({ package: pack })), { platform }, items);
+  const asked = workOf(checked(exampleFile({ package: pack })), SHIPPED_WORK, { chosen });
+  const work = takenInto(NO_WORK, made.stageId, asked, '2026-11-25');
+  value(await changeWork(as(db(), 'Tester'), made.jobId, { version: 0, work }));
+  return { ...made, price };
+}
+const placeOfJob = async (id: number) => {
+  const job = await jobById(db(), id);
+  return [job?.status, job?.placedBy];
+};
+const mine = async (id: number) =>
+  (await shopParts(db())).flatMap(({ supplier, parts }) =>
+    parts
+      .filter((one) => one.jobId === id)
+      .map(({ part }) => `${supplier || '–'}: ${part.count} x ${part.price} ${stateOf(part)}`),
+  );
+
+test('parts are ordered over all jobs, arrival moves their task, and the job’s place follows', async () => {
+  const { jobId: id, price } = await jobWithParts();
+  expect(await placeOfJob(id)).toEqual(['parts', 'work']);
+  expect(await mine(id)).toContain(`Depot of the test: 4 x ${price} wanted`);
+  const step = (state: 'ordered' | 'arrived' | 'fitted', more: object = {}) =>
+    sent(partStepsBody, [{ jobId: id, id: 'tires', state, ...more }], (body) =>
+      stepParts(as(db(), 'Ansa'), body),
+    );
+  // What cannot follow is refused, and so is a part that is none.
+  expect(await step('fitted')).toMatchObject({ refusal: { status: 422, faults: [{ path: '0.state' }] } });
+  expect(await step('ordered', { expectedOn: 'soon' })).toMatchObject({
+    refusal: { status: 422, faults: [{ path: '0.expectedOn' }] },
+  });
+  expect((await step('ordered', { expectedOn: '2027-01-11', price: 280 })).ok).toBe(true);
+  expect(await mine(id)).toContain('Depot of the test: 4 x 280 ordered');
+  const arrives = async () =>
+    (await workOn(db(), id)).work.tasks.find(({ id: task }) => task === 'mount')?.arrivesOn;
+  expect(await arrives()).toBe('2027-01-11');
+  expect((await step('arrived')).ok).toBe(true);
+  expect(await arrives()).not.toBe('2027-01-11');
+  const { work, version } = await workOn(db(), id);
+  expect(
+    work.parts.find((part) => part.id === 'tires')?.steps.map(({ state, by: who }) => [state, who]),
+  ).toEqual([
+    ['ordered', 'Ansa'],
+    ['arrived', 'Ansa'],
+  ]);
+  // The first tick of work in a bay brings it there; a hand that sets it elsewhere keeps it there.
+  const ticks = { 'take-in': by, raise: by };
+  const ticked = value(await changeWork(as(db(), 'Tester'), id, { version, work: { ...work, ticks } }));
+  expect(await placeOfJob(id)).toEqual(['in the bay', 'work']);
+  value(await updateJob(as(db()), id, { status: 'choosing' }));
+  value(await changeWork(as(db(), 'Tester'), id, { version: ticked.version, work: { ...work, ticks: {} } }));
+  expect(await placeOfJob(id)).toEqual(['choosing', 'hand']);
+  value(await updateJob(as(db()), id, { placedBy: 'work' }));
+  expect(await placeOfJob(id)).toEqual(['parts', 'work']);
+});
+
+test('what became of two parts stands whole or not at all, also where others write meanwhile', async () => {
+  const { jobId: id } = await jobWithParts();
+  const before = await mine(id);
+  const bad = [
+    { jobId: id, id: 'tires', state: 'ordered' as const },
+    { jobId: id, id: 'nothing', state: 'ordered' as const },
+  ];
+  expect(await sent(partStepsBody, bad, (body) => stepParts(as(db()), body))).toMatchObject({ ok: false });
+  expect(await mine(id)).toEqual(before);
+  const { work } = await workOn(db(), id);
+  const all = await Promise.all(
+    work.parts.map((part) => stepParts(as(db()), [{ jobId: id, id: part.id, state: 'ordered' }])),
+  );
+  expect(all.every(({ ok }) => ok)).toBe(true);
+  expect((await mine(id)).every((line) => line.endsWith('ordered'))).toBe(true);
 });
 
 const terms = { currency: 'cr', hourlyRate: 80, taxPct: 20, validDays: 30 };

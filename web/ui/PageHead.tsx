@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 const PAGES = [
   ['/', 'Jobs'],
   ['/plan', 'Week'],
+  ['/parts', 'Parts'],
   ['/catalog', 'Catalog'],
   ['/due', 'Due'],
   ['/learned', 'Learned'],

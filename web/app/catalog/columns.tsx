@@ -49,6 +49,13 @@ const OFFER: readonly Spec[] = [
     width: '3.4rem',
   },
   {
+    id: 'supplier',
+    words: 'From',
+    of: ({ supplier }) => supplier || '–',
+    edit: { of: 'offer', key: 'supplier', numeric: false },
+    width: '8rem',
+  },
+  {
     id: 'source',
     words: 'Source',
     of: ({ source }) => source || '–',
@@ -117,6 +124,7 @@ const OWN: Record<ItemKind, readonly Spec[]> = {
   ],
   gears: [MASS],
   axle: [MASS],
+  nuts: [],
 };
 
 /** The columns of a kind, for the table: what each shows, how it is sorted on the server, and whether it is changed in place. */

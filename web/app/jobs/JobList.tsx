@@ -31,7 +31,10 @@ const COLUMNS = [
   column.accessor('vehicle', { header: 'Vehicle' }),
   column.accessor((job) => job.customer ?? '–', { id: 'customer', header: 'For' }),
   column.accessor('title', { header: 'Work' }),
-  column.accessor('status', { header: 'Where it is' }),
+  column.accessor((job) => (job.placedBy === 'hand' ? `${job.status}, by hand` : job.status), {
+    id: 'status',
+    header: 'Where it is',
+  }),
   column.accessor((job) => job.stages.map(({ label, tireCode }) => `${label} ${tireCode}`).join(' '), {
     id: 'stages',
     header: 'Stages',

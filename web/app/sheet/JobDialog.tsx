@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { JOB_STATUSES } from '../../../core/work/jobStatus';
+import { JOB_STATUSES, type JobStatus } from '../../../core/work/jobStatus';
 import type { JobWithNames } from '../../../data/jobs';
 import { Choice } from '../../ui/choices';
 import { SheetDialog } from '../../ui/Dialog';
@@ -24,7 +24,7 @@ export function JobButton() {
         className="decoration-line underline underline-offset-4"
         onClick={() => setOpen(true)}
         data-testid="job-status"
-        title={job.waitsFor ? `Waits for ${job.waitsFor}` : 'Where the job is'}
+        title={`${job.waitsFor ? `Waits for ${job.waitsFor}` : 'Where the job is'}${job.placedBy === 'hand' ? '; set by hand' : ''}`}
       >
         {job.status}
         {job.waitsFor && ', waits'}
@@ -35,14 +35,14 @@ export function JobButton() {
 }
 
 function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
-  const [status, setStatus] = useState(job.status);
+  const [place, setPlace] = useState<JobStatus | 'follows'>(job.placedBy === 'work' ? 'follows' : job.status);
   const [waitsFor, setWaitsFor] = useState(job.waitsFor);
   const [platform, setPlatform] = useState(job.platform);
   const store = async (): Promise<void> => {
     // Whether it may be done is judged by what the server holds: ticks that are on their way count.
     await workSettled();
     const answer = await send<Versioned>('PATCH', `/api/jobs/${job.id}`, {
-      status,
+      ...(place === 'follows' ? { placedBy: 'work' } : { status: place, placedBy: 'hand' }),
       waitsFor,
       platform: platform.trim(),
     });
@@ -62,9 +62,12 @@ function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
       >
         <Choice
           label="Where it is"
-          value={status}
-          options={JOB_STATUSES.map((one) => [one, one] as const)}
-          choose={setStatus}
+          value={place}
+          options={[
+            ['follows', `As the work goes${job.placedBy === 'work' ? `: ${job.status}` : ''}`] as const,
+            ...JOB_STATUSES.map((one) => [one, `${one}, set by hand`] as const),
+          ]}
+          choose={setPlace}
         />
         <label className="block">
           <span className="caption block">Waits for</span>

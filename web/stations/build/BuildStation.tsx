@@ -2,14 +2,16 @@ import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
 import { useMemo, useState } from 'react';
 import { type Build } from '../../../core/format/build';
-import { tasksOf, takenInto } from '../../../core/work/jobWork';
+import { takenInto } from '../../../core/work/jobWork';
 import { workOf } from '../../../core/work/needs';
 import { hours, money } from '../../../core/quote/quote';
 import { OneLineForm } from '../../ui/OneLineForm';
 import { $build, $head, $heads, $job, $shop, $stages, $vehicle, fileOf } from '../../state/store';
+import { chosenNow } from '../../state/chosen';
 import { $work, editWork } from '../../state/work';
 import { CheckLists } from './CheckLists';
 import { today } from '../../state/clock';
+import { PartLives } from './PartLives';
 import { PartsTable, useAsked, type Asked } from './PartsTable';
 import { QuotesPanel } from './QuotesPanel';
 import { Stated } from './Stated';
@@ -46,8 +48,10 @@ function TakeIntoWork() {
     // The stage as it is now, which may be drawn a moment later.
     const build = $build.get();
     if (!build) return;
-    const tasks = tasksOf(workOf(build, workRules, new Set(work.takenIn)), today());
-    void editWork((now) => takenInto(now, active.id, tasks));
+    void chosenNow(build, active.id).then((chosen) => {
+      const lines = workOf(build, workRules, { withPerhaps: new Set(work.takenIn), chosen });
+      return editWork((now) => takenInto(now, active.id, lines, today()));
+    });
   };
   const inWork = heads.find(({ id }) => id === work.stageId);
   const ticked = work.tasks.filter(({ id }) => work.ticks[id]).length;
@@ -134,7 +138,7 @@ function Price({ totals }: Pick<Asked, 'totals'>) {
 export function BuildStation({ build }: { build: Build }) {
   const { work } = useStore($work);
   const inWork = useBuildInWork(build, work);
-  const asked = useAsked(build);
+  const asked = useAsked(build, useStore($head)?.id);
   const [dialog, setDialog] = useState<'rules' | 'terms' | null>(null);
   return (
     <section id="build" aria-labelledby="build-title" className="station">
@@ -158,6 +162,7 @@ export function BuildStation({ build }: { build: Build }) {
         </div>
         <div className="flex flex-col gap-5">
           <QuotesPanel />
+          {inWork && <PartLives build={inWork} />}
           {inWork && <Stated />}
         </div>
       </div>

@@ -85,7 +85,10 @@ function Release({ checks }: { checks: readonly WorkCheck[] }) {
     setFault('');
     // The server judges by what it holds: ticks that are on their way count.
     await workSettled();
-    const answer = await send<Versioned>('PATCH', `/api/jobs/${job.id}`, { status: 'done' });
+    const answer = await send<Versioned>('PATCH', `/api/jobs/${job.id}`, {
+      status: 'done',
+      placedBy: 'work',
+    });
     if (answer.kind === 'ok') showStored([answer.value]);
     else setFault(refusalWords(answer, true));
   };

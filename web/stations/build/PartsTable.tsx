@@ -2,21 +2,23 @@ import { useStore } from '@nanostores/react';
 import type { Build } from '../../../core/format/build';
 import { workOf } from '../../../core/work/needs';
 import { hours, lineCents, money, quoteLines, totalsOf } from '../../../core/quote/quote';
+import { useChosen } from '../../state/chosen';
 import { $shop } from '../../state/store';
 import { $work, editWork } from '../../state/work';
 
-/** What a stage asks for by the shop's rules, and what it comes to. */
-export function useAsked(build: Build) {
+/** What a stage asks for by the shop's rules and its catalog, and what it comes to; `read` once the catalog was. */
+export function useAsked(build: Build, stageId: number | undefined) {
   const { workRules, terms } = useStore($shop);
   const { work } = useStore($work);
-  const lines = workOf(build, workRules, new Set(work.takenIn));
+  const chosen = useChosen(build, stageId);
+  const lines = workOf(build, workRules, { withPerhaps: new Set(work.takenIn), chosen: chosen ?? {} });
   const quoted = quoteLines(lines);
-  return { lines, quoted, totals: totalsOf({ lines: quoted }, terms) };
+  return { lines, quoted, totals: totalsOf({ lines: quoted }, terms), read: chosen !== null };
 }
 export type Asked = ReturnType<typeof useAsked>;
 
 /** The same as a list: parts, work, drying, and what it comes to. */
-export function PartsTable({ asked: { lines, quoted, totals } }: { asked: Asked }) {
+export function PartsTable({ asked: { lines, quoted, totals, read } }: { asked: Asked }) {
   const { workRules, terms } = useStore($shop);
   const maybe = new Set(workRules.filter(({ perhaps }) => perhaps).map(({ id }) => id));
   const toggle = (id: string): void =>
@@ -25,7 +27,7 @@ export function PartsTable({ asked: { lines, quoted, totals } }: { asked: Asked 
       takenIn: now.takenIn.includes(id) ? now.takenIn.filter((one) => one !== id) : [...now.takenIn, id],
     }));
   return (
-    <table className="w-full text-[0.95rem]" data-testid="parts">
+    <table className="w-full text-[0.95rem]" data-testid="parts" data-catalog={read ? 'read' : 'asked'}>
       <thead>
         <tr className="caption border-ink border-b text-left">
           <th className="py-1">What it asks for</th>
@@ -56,7 +58,15 @@ export function PartsTable({ asked: { lines, quoted, totals } }: { asked: Asked 
                   <span className="text-graphite"> dries {hours(labour.dryMin)}</span>
                 )}
               </td>
-              <td className="py-1 pr-2">{part ? `${part.count} × ${part.label}` : ''}</td>
+              <td className="py-1 pr-2">
+                {part ? `${part.count} × ${part.label}` : ''}
+                {part?.item && (
+                  <span className="text-graphite">
+                    {' '}
+                    · catalog{part.item.supplier ? `, ${part.item.supplier}` : ''}
+                  </span>
+                )}
+              </td>
               <td className="py-1 pl-3 text-right whitespace-nowrap">
                 {part ? part.price === null ? <i>no price</i> : money(parts, terms) : ''}
               </td>

@@ -17,13 +17,22 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
   const job = useStore($job);
   const [left, setLeft] = useState<readonly number[]>([]);
   const [busy, setBusy] = useState(false);
+  /** Of stages that are blocked, why they are offered all the same. */
+  const [insisted, setInsisted] = useState<ReadonlyMap<number, string>>(new Map());
   const offered = heads.filter(({ id }) => !left.includes(id));
   const make = async (): Promise<void> => {
     if (!job) return;
     setBusy(true);
     const stages = $stages.get().filter(({ id }) => offered.some((head) => head.id === id));
-    const quote = await draftQuote(stages, now());
-    const answer = await send<QuoteLineOut>('POST', `/api/jobs/${job.id}/quotes`, quote);
+    const drafted = await draftQuote(stages, now(), insisted);
+    if ('blocked' in drafted) {
+      setInsisted(
+        new Map([...insisted, ...drafted.blocked.map((id) => [id, insisted.get(id) ?? ''] as const)]),
+      );
+      setBusy(false);
+      return;
+    }
+    const answer = await send<QuoteLineOut>('POST', `/api/jobs/${job.id}/quotes`, drafted.quote);
     setBusy(false);
     if (answer.kind === 'ok') made(answer.value);
     else toast(refusalWords(answer));
@@ -41,6 +50,20 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
           {name}
         </label>
       ))}
+      {offered
+        .filter(({ id }) => insisted.has(id))
+        .map(({ id, name }) => (
+          <label key={id} className="caption mt-1 block">
+            ▲ {name} is blocked: it is not offered, unless you say why
+            <input
+              className="field-box text-ink"
+              value={insisted.get(id)}
+              maxLength={200}
+              placeholder="untick it above, or say why it is offered all the same"
+              onChange={(event) => setInsisted(new Map([...insisted, [id, event.target.value]]))}
+            />
+          </label>
+        ))}
       <Button
         className="mt-1 block font-semibold"
         disabled={busy || offered.length === 0}

@@ -7,6 +7,8 @@ import { RowsDialog } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import { formOf, namedFault, ruleFrom, type RuleForm } from './ruleForm';
+import { ITEM_WORDS } from '../../../core/catalog/items';
+import { ITEM_KINDS } from '../../../core/format/catalog';
 import { PER, PER_NAMES, TRIGGER_NAMES, TRIGGERS } from '../../../core/format/triggers';
 import { Button } from '../../ui/Button';
 
@@ -66,6 +68,10 @@ function Box({ checked, words, toggle }: { checked: boolean; words: string; togg
 }
 
 const WHEN = TRIGGER_NAMES.map((name) => [name, TRIGGERS[name]] as const);
+const KINDS = [
+  ['', 'nothing of it'] as const,
+  ...ITEM_KINDS.map((kind) => [kind, ITEM_WORDS[kind].toLowerCase()] as const),
+];
 const BY = PER_NAMES.map((name) => [name, `a ${PER[name]}`] as const);
 
 function RuleFields({ form, change }: { form: RuleForm; change: Change }) {
@@ -94,6 +100,15 @@ function RuleFields({ form, change }: { form: RuleForm; change: Change }) {
             <Text form={form} id="leadDays" words="Delivered in, days" change={change} />
           </>,
         )}
+      {form.hasPart && (
+        <Pick
+          form={form}
+          id="partItem"
+          words="In the catalog it is (its name, price and days then stand instead of these)"
+          options={KINDS}
+          change={change}
+        />
+      )}
       <Box checked={form.hasLabour} words="Work" toggle={() => change({ hasLabour: !form.hasLabour })} />
       {form.hasLabour && (
         <>

@@ -1,4 +1,5 @@
 import { typedNumber } from '../../ui/RowsDialog';
+import type { ItemKind } from '../../../core/format/catalog';
 import type { Per, Trigger } from '../../../core/format/triggers';
 import type { WorkRule } from '../../../core/format/workRules';
 
@@ -14,6 +15,8 @@ export type RuleForm = {
   hasPart: boolean;
   partLabel: string;
   partPer: string;
+  /** What of the catalog it is; empty where it is none of it. */
+  partItem: string;
   price: string;
   leadDays: string;
   hasLabour: boolean;
@@ -40,6 +43,7 @@ export function formOf(
     hasPart: part !== undefined,
     partLabel: part?.label ?? '',
     partPer: part?.per ?? 'job',
+    partItem: part?.item ?? '',
     price: part?.price == null ? '' : String(part.price),
     leadDays: String(part?.leadDays ?? 0),
     hasLabour: labour !== undefined,
@@ -67,6 +71,7 @@ export function ruleFrom(form: RuleForm): WorkRule {
           part: {
             label: form.partLabel.trim(),
             per: form.partPer as Per,
+            ...(form.partItem ? { item: form.partItem as ItemKind } : {}),
             price: form.price.trim() === '' ? null : typedNumber(form.price),
             leadDays: typedNumber(form.leadDays),
           },

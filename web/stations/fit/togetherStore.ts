@@ -4,6 +4,7 @@ import type { Build } from '../../../core/format/build';
 import { freeLimitsSchema, type FreeKind } from '../../../core/format/freeLimits';
 import type { Offer } from '../../../core/together/offers';
 import type { Cures } from '../../../core/together/together';
+import { candidatesOf } from '../../state/chosen';
 import { $shop } from '../../state/store';
 import type { TogetherApi } from '../../workers/together.worker';
 
@@ -41,11 +42,12 @@ export async function startTogether(build: Build, avoid: readonly FreeKind[]): P
   const { workRules: rules, terms } = $shop.get();
   const now = (): Searched => $together.get() ?? begun;
   try {
+    const catalog = await candidatesOf(build);
     const cures = await Promise.race([
       wrap<TogetherApi>(mine).search(
         build,
         freeLimitsSchema.parse({ avoid }),
-        { rules, terms },
+        { rules, terms, ...(catalog ? { catalog } : {}) },
         proxy((step) => worker === mine && $together.set({ ...now(), ...step })),
       ),
       failed,

@@ -1,0 +1,47 @@
+import type { Terms } from '../format/quote';
+import { money } from '../quote/quote';
+import { sayDate } from '../time/wallClock';
+import { sumOf, type SupplierParts } from '../work/partsToOrder';
+import type { Block, PaperSheet } from './paper';
+
+/** What is to be ordered, a table for each supplier, as it is read out on the telephone or sent. */
+export function orderList(
+  shop: string,
+  date: string,
+  groups: readonly SupplierParts[],
+  terms: Pick<Terms, 'currency'>,
+): PaperSheet {
+  const blocks = groups.flatMap(({ supplier, parts }): Block[] => {
+    const { cents, unpriced } = sumOf(parts);
+    return [
+      { kind: 'heading', words: supplier || 'Supplier not decided' },
+      {
+        kind: 'table',
+        head: ['Count', 'Part', 'Each', 'Job', 'Vehicle'],
+        rows: parts.map(({ part, job, vehicle }) => [
+          String(part.count),
+          part.label,
+          part.price === null ? 'not priced' : money(Math.round(part.price * 100), terms),
+          job,
+          vehicle,
+        ]),
+        widths: [0.08, 0.42, 0.14, 0.1, 0.26],
+        right: [0, 2],
+      },
+      {
+        kind: 'rows',
+        rows: [
+          [
+            unpriced > 0 ? `Together, without ${unpriced} that have no price` : 'Together',
+            money(cents, terms),
+          ],
+        ],
+      },
+    ];
+  });
+  return {
+    title: 'Parts to order',
+    under: [`${shop} · ${sayDate(date)}`],
+    blocks: blocks.length > 0 ? blocks : [{ kind: 'text', words: 'Nothing is to be ordered.' }],
+  };
+}

@@ -1,0 +1,44 @@
+import type { JobPart } from '../format/jobPart';
+import { isWaitedFor, stateOf } from './partLife';
+
+/** A part of some job of the shop. */
+export type ShopPart = { jobId: number; job: string; vehicle: string; part: JobPart };
+/** What is to be ordered or still comes from one supplier; the empty name is that of parts for which nobody said. */
+export type SupplierParts = { supplier: string; parts: ShopPart[] };
+
+/** Parts that are wanted or on their way, by supplier and by job; those that nobody decided on stand last. */
+export function bySupplier(parts: readonly ShopPart[]): SupplierParts[] {
+  const groups = new Map<string, ShopPart[]>();
+  for (const one of parts) {
+    if (!isWaitedFor(one.part)) continue;
+    const list = groups.get(one.part.supplier) ?? [];
+    list.push(one);
+    groups.set(one.part.supplier, list);
+  }
+  const last = (supplier: string): number => (supplier === '' ? 1 : 0);
+  return [...groups]
+    .map(([supplier, list]) => ({
+      supplier,
+      parts: list.sort(
+        (a, b) => a.job.localeCompare(b.job, 'en') || a.part.label.localeCompare(b.part.label, 'en'),
+      ),
+    }))
+    .sort((a, b) => last(a.supplier) - last(b.supplier) || a.supplier.localeCompare(b.supplier, 'en'));
+}
+
+/** What the parts of a list come to, in hundredths, and how many of them have no price. */
+export function sumOf(parts: readonly ShopPart[]): { cents: number; unpriced: number } {
+  return {
+    cents: parts.reduce((sum, { part }) => sum + Math.round((part.price ?? 0) * part.count * 100 + 1e-6), 0),
+    unpriced: parts.filter(({ part }) => part.price === null).length,
+  };
+}
+
+/** Only what nobody ordered yet. */
+export const stillToOrder = (groups: readonly SupplierParts[]): SupplierParts[] =>
+  groups
+    .map(({ supplier, parts }) => ({
+      supplier,
+      parts: parts.filter(({ part }) => stateOf(part) === 'wanted'),
+    }))
+    .filter(({ parts }) => parts.length > 0);
