@@ -13,6 +13,7 @@ import { deriveFigures, type Figures } from './figures';
 import type { TireSize } from './tire/size';
 import { partChecks } from './vehicle/partChecks';
 import { rideChecks } from './vehicle/rideChecks';
+import { spareChecks } from './vehicle/spare';
 import { backspacingMm, scrubRadiusMm, type WheelPlanes } from './wheel/geometry';
 import { hardwareChecks } from './wheel/hardware';
 import { hubChecks } from './wheel/hubChecks';
@@ -38,6 +39,8 @@ export type Assessment = {
   strength?: Strength;
   /** Left out where the height of the centre of gravity is not measured. */
   stability?: Stability;
+  /** Whether the new spare goes where the old one was; left out where its place is not entered. */
+  spare?: Check[];
   /** What it gains over the ground, from the low points as measured. */
   ground: Ground;
   /** The place's rules that are in force for this job; ask the inspector. */
@@ -98,6 +101,7 @@ export function assess(build: Build): Assessment {
     driveline: drivelineOf(build, figures),
     ...(strength.ok ? { strength: strength.value } : {}),
     ...(stability.ok ? { stability: stability.value } : {}),
+    ...(build.vehicle.spare ? { spare: spareChecks(build, figures) } : {}),
     ground: groundOf(build, figures),
     rules: ruleChecks(build, { speedometer, load, fit }, figures),
     grade: worstGrade([...AXLES.map((axle) => fit[axle].grade), ...(holds ? [] : (['blocked'] as const))]),

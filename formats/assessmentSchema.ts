@@ -150,6 +150,7 @@ export const assessmentSchema = z.strictObject({
       checks,
     })
     .optional(),
+  spare: checks.optional(),
   ground: z.strictObject({
     approachDeg: pair(n).optional(),
     departureDeg: pair(n).optional(),

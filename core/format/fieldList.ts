@@ -193,6 +193,11 @@ export const FIELDS: Readonly<Record<string, FieldWords>> = Object.fromEntries([
     'heightsMm.*': length('Height over the ground', UNMEASURED),
     'overhangMm.*': length('Overhang', UNMEASURED),
     readings: plain('Readings of devices'),
+    'spare.place': plain('Where the spare is carried'),
+    'spare.diameterMm': length('Circle free for the spare', UNMEASURED),
+    'spare.depthMm': length('Depth free for the spare', UNMEASURED),
+    'spare.ratedKg': mass('Rating of the carrier', UNKNOWN),
+    'spare.clearMm': length('Height of the spare', UNMEASURED),
     assistance: plain('Driver assistance'),
   }),
   ...under('job', {

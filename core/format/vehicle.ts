@@ -5,6 +5,7 @@ import { measuredSchema, SIDES } from './measured';
 import { tireSchema } from './tire';
 import { hubSchema, wheelSchema } from './wheel';
 import { readingsSchema } from './readingSource';
+import { spareSchema } from './spare';
 import { undersideSchema } from './underside';
 import { isNeverCut, materialOf, MATERIALS, ROLES } from './materials';
 
@@ -217,6 +218,8 @@ export const vehicleSchema = z.strictObject({
     .optional(),
   /** How far the body reaches beyond the hubs. */
   overhangMm: z.strictObject({ front: overhang.optional(), rear: overhang.optional() }).optional(),
+  /** Where the spare is carried, and what goes in there. */
+  spare: spareSchema.optional(),
   /** Whether a camera, radar or steering-angle sensor helps the driver. */
   assistance: z.boolean({ error: 'is not true/false' }).optional(),
   /** What the placard asks for in the tires as delivered. */

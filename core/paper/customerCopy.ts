@@ -8,6 +8,7 @@ import { riseMm } from '../vehicle/rise';
 import { beforeAfter } from './beforeAfter';
 import { elevationBlocks } from './elevationSketch';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
+import { spareWords } from '../vehicle/spare';
 import { decidedCuts, movedParts, placeWords } from '../work/triggers';
 import { wayWords } from '../vehicle/partChecks';
 import type { Stated } from '../format/jobWork';
@@ -132,6 +133,7 @@ export function customerCopy(
     tradeoffs.filter((one) => one.side === which).map(({ words }) => words);
   const cuts = decidedCuts(build);
   const moved = movedParts(build);
+  const spare = spareWords(build);
   const inspector = assessment.rules.filter(({ status }) => status !== 'pass');
   const pressures = stated.filter(({ label, value }) => label.startsWith('Cold pressure') && value.trim());
   const blocks: Block[] = [
@@ -164,6 +166,7 @@ export function customerCopy(
           },
         ]
       : []),
+    ...(spare ? [{ kind: 'text' as const, words: wordingText(spare, units) }] : []),
     { kind: 'heading', words: 'What it gains' },
     { kind: 'list', items: side('gain') },
     { kind: 'heading', words: 'What it costs' },

@@ -19,6 +19,7 @@ import { useSettledAssessment } from '../../state/useSettled';
 import { AddedMass } from './AddedMass';
 import { ChalkPanel } from './ChalkPanel';
 import { GroundPanel } from './GroundPanel';
+import { SparePanel } from './SparePanel';
 import { HardwarePanel } from './HardwarePanel';
 import { Pressures } from './Pressures';
 import { later } from '../../ui/later';
@@ -116,6 +117,7 @@ const Standing = memo(function Standing() {
     <div className="mt-2">
       <CheckList checks={[...load.checks, ...(stability?.checks ?? [])]} />
       <GroundPanel {...calm} />
+      <SparePanel {...calm} />
     </div>
   );
 });
