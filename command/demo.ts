@@ -16,7 +16,7 @@ import { ensurePerson } from '../data/people';
 import { faultLines, readBuildText } from '../formats/buildJson';
 import { dayOf, now, wallTimeOf } from '../server/clock';
 import type { Actor } from '../server/versioned';
-import { importCatalog } from '../server/catalog';
+import { importCatalog } from '../server/lists';
 import { candidatesFor } from '../server/chosen';
 import { addStageToJob, importBuild } from '../server/jobs';
 import { settingsShape } from '../server/shop';

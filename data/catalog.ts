@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, ilike, inArray, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, ilike, inArray, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { catalogItems, stages } from './schema';
 import type { ItemKind } from '../core/format/catalog';
@@ -104,14 +104,36 @@ const PIECE = 500;
 const inPieces = (rows: readonly NewItem[]): NewItem[][] =>
   Array.from({ length: Math.ceil(rows.length / PIECE) }, (_, i) => rows.slice(i * PIECE, (i + 1) * PIECE));
 
-export async function addItems(db: Queryable, rows: readonly NewItem[]): Promise<void> {
-  for (const piece of inPieces(rows)) await db.insert(catalogItems).values(piece).onConflictDoNothing();
+type Tell = (count: number) => void;
+
+/** Adds rows; answers with their numbers. */
+export async function addItems(
+  db: Queryable,
+  rows: readonly NewItem[],
+  tell: Tell = () => undefined,
+): Promise<number[]> {
+  const ids: number[] = [];
+  for (const piece of inPieces(rows)) {
+    const added = await db
+      .insert(catalogItems)
+      .values(piece)
+      .onConflictDoNothing()
+      .returning({ id: catalogItems.id });
+    ids.push(...added.map(({ id }) => id));
+    tell(ids.length);
+  }
+  return ids;
 }
 
 /** Writes rows over those of the same kind, maker, model and name, and puts them into the list. */
-export async function replaceItems(db: Queryable, rows: readonly NewItem[]): Promise<void> {
+export async function replaceItems(
+  db: Queryable,
+  rows: readonly NewItem[],
+  tell: Tell = () => undefined,
+): Promise<void> {
   const { kind, maker, model, name } = catalogItems;
-  for (const piece of inPieces(rows))
+  let count = 0;
+  for (const piece of inPieces(rows)) {
     await db
       .insert(catalogItems)
       .values(piece)
@@ -130,6 +152,54 @@ export async function replaceItems(db: Queryable, rows: readonly NewItem[]): Pro
           version: sql`${catalogItems.version} + 1`,
         },
       });
+    tell((count += piece.length));
+  }
+}
+
+const idPieces = (ids: readonly number[]): number[][] =>
+  Array.from({ length: Math.ceil(ids.length / PIECE) }, (_, i) => ids.slice(i * PIECE, (i + 1) * PIECE));
+
+async function setListed(db: Queryable, ids: readonly number[], active: boolean): Promise<void> {
+  for (const piece of idPieces(ids))
+    await db
+      .update(catalogItems)
+      .set({ active, version: sql`${catalogItems.version} + 1` })
+      .where(inArray(catalogItems.id, piece));
+}
+/** Puts rows out of the list. */
+export const putOut = (db: Queryable, ids: readonly number[]): Promise<void> => setListed(db, ids, false);
+export const putBack = (db: Queryable, ids: readonly number[]): Promise<void> => setListed(db, ids, true);
+
+export async function deleteItems(db: Queryable, ids: readonly number[]): Promise<void> {
+  for (const piece of idPieces(ids)) await db.delete(catalogItems).where(inArray(catalogItems.id, piece));
+}
+
+export async function itemsByIds(db: Queryable, ids: readonly number[]): Promise<ItemRow[]> {
+  const rows: ItemRow[] = [];
+  for (const piece of idPieces(ids))
+    rows.push(...(await db.select().from(catalogItems).where(inArray(catalogItems.id, piece))));
+  return rows;
+}
+
+/** The tire codes and the wheels that stages have on, each once. */
+export async function namesOnStages(db: Queryable): Promise<{ tires: string[]; wheels: unknown[] }> {
+  const wheel = sql<string>`(${stages.document} -> 'package' -> 'wheel')::text`;
+  const tires = await db.selectDistinct({ code: stages.tireCode }).from(stages);
+  const wheels = await db.selectDistinct({ wheel }).from(stages);
+  return {
+    tires: tires.map(({ code }) => code),
+    wheels: wheels.map((row): unknown => JSON.parse(row.wheel)),
+  };
+}
+
+/** From whom something of the catalog is bought. */
+export async function knownSuppliers(db: Queryable): Promise<string[]> {
+  const rows = await db
+    .selectDistinct({ supplier: catalogItems.supplier })
+    .from(catalogItems)
+    .where(ne(catalogItems.supplier, ''))
+    .orderBy(asc(catalogItems.supplier));
+  return rows.map(({ supplier }) => supplier);
 }
 
 /** Changes a row that still has `version`; undefined where it moved on. */

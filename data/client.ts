@@ -10,7 +10,7 @@ export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool };
 /** A database on one connection, in a transaction. */
 export type Transaction = NodePgDatabase<typeof schema>;
 /** A database or a transaction on it: queries take either. */
-export type Queryable = Pick<Database, 'select' | 'insert' | 'update' | 'delete'>;
+export type Queryable = Pick<Database, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete'>;
 
 export type Connection = { database: Database; close: () => Promise<void> };
 

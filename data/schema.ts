@@ -29,11 +29,21 @@ import type { DueRule } from '../core/format/due';
 import type { LogEntry } from '../core/format/log';
 import type { JobWork } from '../core/format/jobWork';
 import type { Quote, Terms } from '../core/format/quote';
+import type { ListColumns } from '../core/format/listColumns';
 import type { ScanHead } from '../core/format/scan';
 import type { ShopCalendar } from '../core/format/shopCalendar';
 import type { SizeRow } from '../core/format/sizeTable';
 import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/format/catalog';
 import type { WorkRule } from '../core/format/workRules';
+
+/** How many lines of a list were what. */
+export type ImportCounts = { new: number; changed: number; same: number; gone: number };
+/** What an import did, by row: those it added, those it wrote over with what they were, and those it put out of the list. */
+export type ImportBefore = {
+  added: number[];
+  changed: { id: number; version: number; was: Record<string, unknown> }[];
+  gone: { id: number; version: number }[];
+};
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
 export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;
@@ -195,6 +205,24 @@ export const catalogItems = pgTable(
     uniqueIndex().on(table.kind, table.maker, table.model, table.name),
     index().on(table.kind, table.active, table.sizeMm),
   ],
+);
+
+/** A list that was taken in: what its columns were taken for, and what stood before, so that it can be taken back. */
+export const catalogImports = pgTable(
+  'catalog_imports',
+  {
+    id: serial().primaryKey(),
+    kind: text({ enum: ITEM_KINDS }).notNull(),
+    /** Empty where it was the catalog's own file. */
+    supplier: text().notNull().default(''),
+    columns: json().$type<ListColumns | null>(),
+    counts: json().$type<ImportCounts>().notNull(),
+    before: json().$type<ImportBefore>().notNull(),
+    person: text().notNull(),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    undoneBy: text(),
+  },
+  (table) => [index().on(table.kind, table.supplier)],
 );
 
 /** A scanned corner. Its points are kept in pieces; one that is not complete was never finished being sent. */

@@ -1,6 +1,9 @@
 import type { Result } from '../core/result';
-import { csvOf, readCsv } from './csvText';
+import { csvOf } from './csvText';
+import { decimalOf, delimiterOf, plainNumber, rowsOfList } from './listText';
+import { guessColumns, headsOf, recordsOf, WHEEL_SIZE } from './supplierList';
 import { faultsOf, type Fault } from '../core/format/fields';
+import type { ListColumns } from '../core/format/listColumns';
 import { putDotted } from '../core/dotted';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
 import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/format/catalog';
@@ -57,54 +60,98 @@ const OFFER: readonly Cell[] = [number('price'), number('days'), text('supplier'
 const MAY_BE_EMPTY: ReadonlySet<string> = new Set(['platform', 'source', 'supplier']);
 
 /** A cell as the schema takes it. What is no number stays text, so that the schema can refuse it by name. */
-function valueOf(cell: string, as: Cell['as']): unknown {
-  const numeric = (part: string): unknown =>
-    part.trim() !== '' && Number.isFinite(Number(part)) ? Number(part) : part;
+function valueOf(cell: string, as: Cell['as'], decimal: ',' | '.'): unknown {
   if (as === 'text') return cell;
-  return as === 'range' ? cell.split('-').map(numeric) : numeric(cell);
+  const numeric = (part: string): unknown => {
+    const plain = plainNumber(part, decimal).trim();
+    return plain !== '' && Number.isFinite(Number(plain)) ? Number(plain) : part;
+  };
+  // 6-7.5, and not a number below nothing.
+  return as === 'range' ? cell.split(/(?<=\d)\s*-\s*/).map(numeric) : numeric(cell);
 }
 
 type Tree = { [key: string]: unknown };
 
-function treeOf(record: Record<string, string>, cells: readonly Cell[]): Tree {
+function treeOf(record: Record<string, string>, cells: readonly Cell[], decimal: ',' | '.'): Tree {
   const tree: Tree = {};
   for (const { key, as } of cells) {
     const cell = record[key] ?? '';
     if (cell === '' && !MAY_BE_EMPTY.has(key)) continue;
-    putDotted(tree, key, valueOf(cell, as));
+    putDotted(tree, key, valueOf(cell, as, decimal));
   }
   return tree;
 }
 
-const headerOf = (kind: ItemKind): string[] => [
+/** The columns of a kind as they stand in a file of the catalog's own. */
+export const headerOf = (kind: ItemKind): string[] => [
   'maker',
   'model',
   ...[...COLUMNS[kind], ...OFFER].map(({ key }) => key),
 ];
 
+/** A list before anybody said what its columns are: its heads, its first rows, and what the heads are taken for. */
+export type ListHead = { heads: string[]; rows: string[][]; lines: number; guessed: ListColumns['of'] };
+const SHOWN_ROWS = 4;
+
+export function headOfList(kind: ItemKind, text: string): ListHead {
+  const { rows } = rowsOfList(text, delimiterOf(text));
+  const heads = headsOf(rows[0]);
+  return {
+    heads,
+    rows: rows.slice(1, 1 + SHOWN_ROWS).map(({ cells }) => cells),
+    lines: Math.max(0, rows.length - 1),
+    guessed: guessColumns(kind, heads, headerOf(kind)),
+  };
+}
+
+const MISSING = /^line \d+, column (.+)$/;
+/** What no column holds is missing in every line: it is told once, and not as often as the list has lines. */
+function missingOnce(faults: readonly Fault[], given: ReadonlySet<string>): Fault[] {
+  const told = new Set<string>();
+  return faults.flatMap((fault) => {
+    const [, key = ''] = MISSING.exec(fault.path) ?? [];
+    if (!fault.message.startsWith('is missing') || given.has(key)) return [fault];
+    if (told.has(key)) return [];
+    told.add(key);
+    const range = fault.message.replace(/^is missing(; )?/, '');
+    return [
+      {
+        path: `line 1, column ${key}`,
+        message: `is in no column; say which one it is, or give it for every line${range ? `: ${range}` : ''}`,
+      },
+    ];
+  });
+}
+
 /**
- * Things of one kind as CSV with a header line; columns may stand in any order and be left out. Each fault says its line and
- * column; where there is one, nothing is read.
+ * Things of one kind as CSV with a header line, parted by comma, semicolon or tab, with decimal point or comma; columns may stand
+ * in any order and be left out. `columns` says which is which where they are not called as the catalog calls them. Each fault says
+ * its line and column, all of them at once; where there is one, nothing is read.
  */
-export function readCatalog<K extends ItemKind>(kind: K, csv: string): CatalogRead<K> {
-  const read = readCsv(csv);
-  if (!read.ok) return read;
-  const records = read.value;
-  const known = new Set(headerOf(kind));
-  const faults: Fault[] = Object.keys(records[0]?.record ?? {})
-    .filter((key) => !known.has(key))
-    .map((key) => ({
-      path: `line 1, column ${key}`,
-      message: `is no column of this catalog; the columns are ${[...known].join(', ')}`,
-    }));
+export function readCatalog<K extends ItemKind>(kind: K, csv: string, columns?: ListColumns): CatalogRead<K> {
+  const { rows: lines, faults } = rowsOfList(csv, delimiterOf(csv));
+  const known = headerOf(kind);
+  const heads = headsOf(lines[0]);
+  const ofIts = columns ?? { of: Object.fromEntries(heads.map((head) => [head, head])), fixed: {} };
+  faults.push(
+    ...Object.entries(ofIts.of)
+      .filter(([, key]) => key !== '' && key !== WHEEL_SIZE && !known.includes(key))
+      .map(([head, key]) => ({
+        path: `line 1, column ${head}`,
+        message: `${columns ? `is taken for ${key}, which ` : ''}is no column of this catalog; the columns are ${known.join(', ')}`,
+      })),
+  );
+  const read = recordsOf(lines, ofIts);
+  faults.push(...read.faults);
+  const decimal = decimalOf(lines);
   const rows: CatalogRow<K>[] = [];
   const schema = itemSchemas[kind];
-  for (const { record, line } of records) {
-    const item = schema.safeParse(treeOf(record, COLUMNS[kind]));
+  for (const { record, line } of read.records) {
+    const item = schema.safeParse(treeOf(record, COLUMNS[kind], decimal));
     const offer = offerSchema.safeParse({
       maker: record['maker'] ?? '',
       model: record['model'] ?? '',
-      ...treeOf(record, OFFER),
+      ...treeOf(record, OFFER, decimal),
     });
     const wrong = [
       ...(offer.success ? [] : faultsOf(offerSchema, offer.error.issues)),
@@ -114,7 +161,15 @@ export function readCatalog<K extends ItemKind>(kind: K, csv: string): CatalogRe
     if (item.success && offer.success)
       rows.push({ ...offer.data, kind, item: item.data as CatalogItem<K>['item'], line });
   }
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, value: rows };
+  const given = new Set([
+    ...Object.values(ofIts.of),
+    ...Object.keys(ofIts.fixed),
+    ...read.records.flatMap(({ record }) => Object.keys(record)),
+  ]);
+  const lineOf = ({ path }: Fault): number => Number(/\d+/.exec(path)?.[0] ?? 0);
+  return faults.length > 0
+    ? { ok: false, faults: missingOnce(faults, given).sort((a, b) => lineOf(a) - lineOf(b)) }
+    : { ok: true, value: rows };
 }
 
 function cellOf(tree: unknown, { key, as }: Cell): string | number {

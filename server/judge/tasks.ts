@@ -2,6 +2,7 @@ import { assess, type Assessment } from '../../core/assess';
 import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import type { Build } from '../../core/format/build';
 import type { ItemKind } from '../../core/format/catalog';
+import type { ListColumns } from '../../core/format/listColumns';
 import type { Fault } from '../../core/format/fields';
 import type { Result } from '../../core/result';
 import type { FreeLimits } from '../../core/format/freeLimits';
@@ -58,7 +59,15 @@ export const TASKS = {
   /** A paper as PDF. */
   pdf: ({ sheet, paper }: { sheet: PaperSheet; paper: Paper }): Promise<Uint8Array> => paperPdf(sheet, paper),
   /** A supplier’s list, read. */
-  catalogRows: ({ kind, csv }: { kind: ItemKind; csv: string }): CatalogRead => readCatalog(kind, csv),
+  catalogRows: ({
+    kind,
+    csv,
+    columns,
+  }: {
+    kind: ItemKind;
+    csv: string;
+    columns?: ListColumns | undefined;
+  }): CatalogRead => readCatalog(kind, csv, columns),
 };
 export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;

@@ -272,7 +272,8 @@ describe('the catalog', () => {
   });
 
   test('a faulty file is told by line, column and cure, and nothing of it is taken; a good one is shown before', async () => {
-    const { driver, eventually, text, find } = bench();
+    const { driver, eventually, text, find, go } = bench();
+    await go('/catalog');
     const label = await driver.findElement(By.xpath('//label[normalize-space(.)="Gear sets"]'));
     await label.click();
     const input = await find('input[type="file"][aria-label="Catalog file to import"]');
@@ -285,17 +286,87 @@ describe('the catalog', () => {
       'faulty.csv',
       'maker,model,platform,axleRatio,price\nDenholt,Deep,,4.88,900\nDenholt,Deeper,,steep,900\n',
     );
+    await press('would do');
     expect(await text('[data-testid="faults"]')).toContain(
       'line 3, column axleRatio: "steep" is not a number',
     );
     await driver.actions().sendKeys(Key.ESCAPE).perform();
     await file('good.csv', 'maker,model,platform,axleRatio,price\nDenholt,Deep,,4.88,900\n');
+    await press('would do');
     expect(await text('[data-testid="preview"]')).toContain('1 new, 0 changed, 0 the same');
     await press('Take it in');
     await eventually(
       () => text('[data-testid="catalog"]'),
       (words) => words.includes('Deep'),
       'it stands in the list',
+    );
+  });
+
+  test('a supplier’s own list: its columns are pressed into place, are known the next time, and it is taken back', async () => {
+    const { driver, eventually, text, find, go } = bench();
+    const bring = async (rows: string): Promise<void> => {
+      await go('/catalog');
+      await (await driver.findElement(By.xpath('//label[normalize-space(.)="Gear sets"]'))).click();
+      const path = join(SCRATCH, 'list.txt');
+      writeFileSync(path, Buffer.from(`Wer;Was;Zähne;Netto\n${rows}`, 'latin1'));
+      await (await find('input[type="file"][aria-label="Catalog file to import"]')).sendKeys(path);
+      await fill('From whom it is', 'Zwillingswerk');
+    };
+    await bring('Zwilling;Kurz;4,88;1.020,50\nZwilling;Lang;5,13;"teuer\n');
+    await find('[data-testid="list-columns"]');
+    const put = async (head: string, key: string): Promise<void> => {
+      await eventually(
+        async () => {
+          const option = By.xpath(`//select[@aria-label="Column ${head} is"]/option[@value="${key}"]`);
+          await (await driver.findElement(option)).click();
+          return (
+            await driver.findElement(By.xpath(`//select[@aria-label="Column ${head} is"]`))
+          ).getAttribute('value');
+        },
+        (value) => value === key,
+        `${head} is ${key}`,
+      );
+    };
+    // Netto was known by its name.
+    const putAll = async (): Promise<void> => {
+      await put('Wer', 'maker');
+      await put('Was', 'model');
+      await put('Zähne', 'axleRatio');
+    };
+    await putAll();
+    await press('would do');
+    expect(await text('[data-testid="faults"]')).toContain('line 3: opens a quote that is never closed');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    await bring('Zwilling;Kurz;4,88;1.020,50\n');
+    await putAll();
+    await press('would do');
+    await eventually(
+      () => text('[data-testid="preview"]'),
+      (words) => words.includes('1 new, 0 changed, 0 the same, 0 gone'),
+      'what it would do',
+    );
+    await press('Take it in');
+    await eventually(
+      () => text('[data-testid="catalog"]'),
+      (words) => words.includes('Kurz'),
+      'it stands in the list',
+    );
+    await bring('Zwilling;Kurz;4,88;1.020,50\n');
+    await eventually(
+      async () =>
+        (await driver.findElement(By.css('select[aria-label="Column Zähne is"]'))).getAttribute('value'),
+      (value) => value === 'axleRatio',
+      'its columns are known',
+    );
+    await press('would do');
+    expect(await text('[data-testid="preview"]')).toContain('0 new, 0 changed, 1 the same');
+    await driver.actions().sendKeys(Key.ESCAPE).perform();
+    await (await find('[data-testid="imports"] summary')).click();
+    await press('Take back', '//*[@data-testid="imports"]//li[contains(., "Zwillingswerk")]');
+    await eventually(
+      () => text('[data-testid="catalog"]'),
+      (words) => !words.includes('Kurz'),
+      'it is taken back',
     );
   });
 });

@@ -1,4 +1,4 @@
-import { contextIn } from '../actor';
+import { as, contextIn, value } from '../actor';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
@@ -6,7 +6,10 @@ import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
 import { ROOT } from '../../command/paths';
 import { itemsOf, type ItemQuery } from '../../data/catalog';
 import { connect, type Connection } from '../../data/client';
-import { changeItem, exportCatalog, importCatalog, previewCatalog, removeItem } from '../../server/catalog';
+import { changeItem, exportCatalog, removeItem } from '../../server/catalog';
+import { undoImport } from '../../server/listUndo';
+import { importCatalog, listHead, previewCatalog } from '../../server/lists';
+import { textOf } from '../../formats/listText';
 import { comparison } from '../../server/compare';
 import { jobLines } from '../../server/jobs';
 import { offersFor, partsFor } from '../../server/offers';
@@ -190,4 +193,92 @@ test('stages stand side by side: only what differs, in an order of the stages, a
   expect((await comparison(await contextIn(db()), job.id, [one.id, one.id, one.id, one.id, one.id])).ok).toBe(
     false,
   );
+});
+
+describe('a supplier’s own list', () => {
+  const supplier = 'Testwright Wholesale';
+  const columns = {
+    of: { Marke: 'maker', Modell: 'model', Übersetzung: 'axleRatio', Preis: 'price', Bestand: '' },
+    fixed: { platform: 'Haldane Rook' },
+  };
+  const list = (...rows: string[]): string =>
+    textOf(
+      new Uint8Array(
+        Buffer.from(`\uFEFFMarke;Modell;Übersetzung;Preis;Bestand\r\n${rows.join('\r\n')}\r\n`, 'utf16le'),
+      ),
+    ).text;
+  const how = { columns, supplier, person: { name: 'Tester' } };
+  const mine = async () =>
+    (await itemsOf(db(), query({ kind: 'gears', words: ['testwright'], most: 50, inactive: true }))).rows.map(
+      ({ name, price, active, supplier: from }) => [name, price, active, from],
+    );
+
+  test('is read by its columns; the same twice changes nothing; what it no longer has is told, and put out where asked', async () => {
+    const first = list('Testwright;Short;4,88;1.020,50;3', 'Testwright;Long;5,13;995;0');
+    const made = value(await importCatalog(db(), 'gears', first, how));
+    expect(made.counts).toEqual({ new: 2, changed: 0, same: 0, gone: 0, twice: 0 });
+    expect(await mine()).toEqual([
+      ['4.88 Haldane Rook', 1020.5, true, supplier],
+      ['5.13 Haldane Rook', 995, true, supplier],
+    ]);
+    const again = value(await importCatalog(db(), 'gears', first, how));
+    expect(again.counts).toMatchObject({ new: 0, changed: 0, same: 2 });
+    expect(again.id).toBeUndefined();
+    // Its columns are known the next time, also where a head is gone.
+    expect((await listHead(db(), 'gears', first, supplier)).last).toEqual(columns);
+    const second = list('Testwright;Short;4,88;1.100,00;3');
+    const preview = await previewCatalog(db(), 'gears', second, how);
+    expect(preview.counts).toMatchObject({ changed: 1, gone: 1 });
+    expect(preview.gone).toEqual(['Testwright Long 5.13 Haldane Rook']);
+    const taken = value(await importCatalog(db(), 'gears', second, { ...how, gone: true }));
+    expect((await mine()).map(([, price, active]) => [price, active])).toEqual([
+      [1100, true],
+      [995, false],
+    ]);
+    // Taken back, it is what it was; once.
+    expect(value(await undoImport(as(db(), 'Tester'), taken.id ?? 0))).toEqual({ back: 2, kept: 0 });
+    expect((await mine()).map(([, price, active]) => [price, active])).toEqual([
+      [1020.5, true],
+      [995, true],
+    ]);
+    expect(await undoImport(as(db(), 'Tester'), taken.id ?? 0)).toMatchObject({ refusal: { status: 409 } });
+    // The one before it, too: what was taken back since counts for nothing.
+    expect(value(await undoImport(as(db(), 'Tester'), made.id ?? 0))).toEqual({ back: 2, kept: 0 });
+    expect(await mine()).toEqual([]);
+  });
+
+  test('what somebody changed since then stays when it is taken back', async () => {
+    const made = value(
+      await importCatalog(
+        db(),
+        'gears',
+        list('Testwright;Third;3,31;700;1', 'Testwright;Fourth;3,07;700;1'),
+        how,
+      ),
+    );
+    const row = (await itemsOf(db(), query({ kind: 'gears', words: ['third'], most: 5 }))).rows[0];
+    value(await changeItem(db(), row?.id ?? 0, { version: 1, offer: { price: 12 } }));
+    expect(value(await undoImport(as(db(), 'Tester'), made.id ?? 0))).toEqual({ back: 1, kept: 1 });
+    expect((await mine()).filter(([name]) => String(name).startsWith('3.'))).toEqual([
+      ['3.31 Haldane Rook', 12, true, supplier],
+    ]);
+  });
+
+  test('every fault of it is told, and nothing is half taken', async () => {
+    const before = await mine();
+    const refused = await importCatalog(
+      db(),
+      'gears',
+      list('Testwright;A;steep;700;1', 'Testwright;"B;4,1;700;1', 'Testwright;C;4,1;dear;1'),
+      how,
+    );
+    expect(refused).toMatchObject({ ok: false });
+    const faults = refused.ok || refused.refusal.status !== 422 ? [] : refused.refusal.faults;
+    expect(faults.map(({ path }) => path)).toEqual([
+      'line 2, column axleRatio',
+      'line 3',
+      'line 4, column price',
+    ]);
+    expect(await mine()).toEqual(before);
+  });
 });

@@ -16,7 +16,7 @@ import { minuteOf } from '../../core/time/wallClock';
 import { chosenParts } from '../../core/catalog/chosen';
 import { stateOf } from '../../core/work/partLife';
 import { jobById } from '../../data/jobs';
-import { importCatalog } from '../../server/catalog';
+import { importCatalog } from '../../server/lists';
 import { candidatesOfJob } from '../../server/chosen';
 import { partStepsBody, shopParts, stepParts } from '../../server/parts';
 import { updateJob } from '../../server/updateJob';

@@ -9,7 +9,7 @@ export type Answer<T> =
   /** Nobody was there, or it was not able to: `why` is what it said. */
   | { kind: 'unreachable'; why?: string };
 
-/** One request to the server. Never throws: a lost connection is an answer like any other. A text goes as it is. */
+/** One request to the server. Never throws: a lost connection is an answer like any other. A text or a file goes as it is. */
 export async function send<T>(
   method: string,
   path: string,
@@ -22,7 +22,7 @@ export async function send<T>(
       ...(body === undefined
         ? {}
         : {
-            body: typeof body === 'string' ? body : JSON.stringify(body),
+            body: typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body),
             headers: { 'content-type': type },
           }),
     });

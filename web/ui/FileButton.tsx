@@ -8,11 +8,10 @@ type Props = {
   title?: string;
   /** Kinds of file, as the browser's chooser takes them; build files if left out. */
   accept?: string;
-  take: (text: string) => void;
-};
+} & ({ take: (text: string) => void } | { takeFile: (file: Blob) => void });
 
-/** A button that asks for one file and hands on its text. The same file may be chosen twice. */
-export function FileButton({ words, label, className, title, accept, take }: Props) {
+/** A button that asks for one file and hands on its text, or the file as it is. The same file may be chosen twice. */
+export function FileButton({ words, label, className, title, accept, ...to }: Props) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -28,7 +27,9 @@ export function FileButton({ words, label, className, title, accept, take }: Pro
         onChange={(event) => {
           const chosen = event.target.files?.[0];
           event.target.value = '';
-          if (chosen) void chosen.text().then(take);
+          if (!chosen) return;
+          if ('takeFile' in to) to.takeFile(chosen);
+          else void chosen.text().then(to.take);
         }}
       />
     </>

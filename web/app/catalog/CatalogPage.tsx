@@ -8,7 +8,9 @@ import { FileButton } from '../../ui/FileButton';
 import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
 import { ImportDialog } from './ImportDialog';
+import { ImportsPanel, useImports } from './ImportsPanel';
 import { ItemTable } from './ItemTable';
+import { undoImport } from './undoImport';
 import { useItems } from './useItems';
 import { ITEM_KINDS, type ItemKind } from '../../../core/format/catalog';
 import { ButtonLink } from '../../ui/Button';
@@ -19,18 +21,23 @@ function CatalogPageIsland({ units }: { units: UnitSystem }) {
   const [words, setWords] = useState('');
   const [inactive, setInactive] = useState(false);
   const [sort, setSort] = useState<{ by: Sort; down: boolean }>({ by: 'maker', down: false });
-  const [csv, setCsv] = useState<string | null>(null);
+  const [list, setList] = useState<Blob | null>(null);
   const items = useItems({ kind, words, inactive, sort: sort.by, down: sort.down });
+  const { made, read } = useImports();
+  const again = (): void => {
+    items.again();
+    read();
+  };
   useReady();
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-4">
       <PageHead here="/catalog" title="Catalog">
         <FileButton
-          words="Import CSV"
+          words="Import a list"
           label="Catalog file to import"
           className="plain-button flex items-center gap-2"
-          accept=".csv,text/csv"
-          take={setCsv}
+          accept=".csv,.txt,.tsv,text/csv,text/plain,text/tab-separated-values"
+          takeFile={setList}
         />
         <ButtonLink href={`/api/catalog/${kind}?csv`}>Export CSV</ButtonLink>
       </PageHead>
@@ -63,13 +70,15 @@ function CatalogPageIsland({ units }: { units: UnitSystem }) {
         </p>
       </div>
       <ItemTable kind={kind} items={items} units={units} sort={sort} setSort={setSort} />
-      {csv !== null && (
+      <ImportsPanel made={made} undo={(id) => void undoImport(id, again)} />
+      {list !== null && (
         <ImportDialog
           kind={kind}
-          csv={csv}
+          file={list}
+          suppliers={made?.suppliers ?? []}
           close={(taken) => {
-            setCsv(null);
-            if (taken) items.again();
+            setList(null);
+            if (taken) again();
           }}
         />
       )}

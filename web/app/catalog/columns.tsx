@@ -53,7 +53,7 @@ const OFFER: readonly Spec[] = [
     words: 'From',
     of: ({ supplier }) => supplier || '–',
     edit: { of: 'offer', key: 'supplier', numeric: false },
-    width: '8rem',
+    width: '9.5rem',
   },
   {
     id: 'source',

@@ -1,15 +1,8 @@
 import { itemsOf } from '../../../../data/catalog';
-import {
-  catalogQuery,
-  csvReader,
-  exportCatalog,
-  importCatalog,
-  kindOf,
-  previewCatalog,
-  previewQuery,
-} from '../../../../server/catalog';
+import { catalogQuery, exportCatalog, kindOf } from '../../../../server/catalog';
 import { endpoint, file, handle } from '../../../../server/endpoint';
 import { missing } from '../../../../server/errors';
+import { csvReader, importCatalog, listHead, listQuery, previewCatalog } from '../../../../server/lists';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
@@ -32,13 +25,16 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     },
   }),
   POST: handle({
-    does: 'Takes a CSV file in; with `preview` only says what it would do.',
-    query: previewQuery,
+    does: 'Takes a list in, parted by comma, semicolon or tab; with `preview` only says what it would do, with `head` only what its columns are.',
+    query: listQuery,
     body: csvReader,
-    run: ({ db }, { params, query: { preview }, body }) => {
+    run: async ({ db, person, now }, { params, query, body }) => {
       const kind = kindOf(params['kind']);
       if (!kind) return missing('kind of thing');
-      return preview === undefined ? importCatalog(db, kind, body) : previewCatalog(db, kind, body);
+      const { preview, head, gone, supplier, columns, ticket } = query;
+      const how = { columns, supplier, gone: gone !== undefined, ticket, person, now };
+      if (head !== undefined) return listHead(db, kind, body, supplier ?? '');
+      return preview === undefined ? importCatalog(db, kind, body, how) : previewCatalog(db, kind, body, how);
     },
   }),
 });
