@@ -1,5 +1,6 @@
 import { AXLES, type AxleName, type Build } from './format/build';
 import type { Check } from './check';
+import { envelopeFits, type EnvelopeFit } from './clearance/envelope';
 import { fitBoth, type Fit } from './clearance/fit';
 import { worstGrade, type Grade } from './clearance/grade';
 import { drivelineOf, type Driveline } from './driveline/driveline';
@@ -39,6 +40,8 @@ export type Assessment = {
   strength?: Strength;
   /** Left out where the height of the centre of gravity is not measured. */
   stability?: Stability;
+  /** Chains and mud around the tires, each as a tire of its own; left out where none are put on. */
+  envelopes?: EnvelopeFit[];
   /** Whether the new spare goes where the old one was; left out where its place is not entered. */
   spare?: Check[];
   /** What it gains over the ground, from the low points as measured. */
@@ -101,6 +104,7 @@ export function assess(build: Build): Assessment {
     driveline: drivelineOf(build, figures),
     ...(strength.ok ? { strength: strength.value } : {}),
     ...(stability.ok ? { stability: stability.value } : {}),
+    ...(build.package.envelopes.length > 0 ? { envelopes: envelopeFits(build) } : {}),
     ...(build.vehicle.spare ? { spare: spareChecks(build, figures) } : {}),
     ground: groundOf(build, figures),
     rules: ruleChecks(build, { speedometer, load, fit }, figures),

@@ -37,6 +37,7 @@ export function verdictTail(build: Build, assessment: Assessment): string[] {
     ...(dial ? ['speedometer fails'] : []),
     ...(fails(assessment.driveline.checks) ? ['gearing fails'] : []),
     ...(assessment.stability && fails(assessment.stability.checks) ? ['stands too tall'] : []),
+    ...(fails((assessment.envelopes ?? []).map(({ check }) => check)) ? ['chains fail'] : []),
     ...(fails(assessment.spare ?? []) ? ['spare fails'] : []),
   ];
 }

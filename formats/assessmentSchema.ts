@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { GRADES } from '../core/clearance/grade';
 import { PART_NAMES } from '../core/driveline/strength';
+import { ENVELOPE_NAMES } from '../core/format/envelope';
 
 /** What an assessment holds, for whoever reads it elsewhere: made from here, held to the core by a test. */
 const n = z.number();
@@ -149,6 +150,17 @@ export const assessmentSchema = z.strictObject({
       cgHeightMm: pair(n),
       checks,
     })
+    .optional(),
+  envelopes: z
+    .array(
+      z.strictObject({
+        axle: z.enum(['front', 'rear']),
+        kind: z.enum(ENVELOPE_NAMES),
+        leastClearanceMm: n,
+        at: z.strictObject({ obstacle: z.string(), lockDeg: n, travelMm: n }),
+        check,
+      }),
+    )
     .optional(),
   spare: checks.optional(),
   ground: z.strictObject({

@@ -3,6 +3,7 @@ import { oneOf, perAxle, within, words } from './fields';
 import { tireSchema } from './tire';
 import { wheelSchema } from './wheel';
 import { chalkSchema } from './chalk';
+import { envelopeSchema } from './envelope';
 
 /** A spacer bolts onto the hub and carries studs of its own, or slips over the hub's. */
 export const SPACER_KINDS = ['bolt-on', 'slip-on'] as const;
@@ -55,6 +56,8 @@ export const packageSchema = z.strictObject({
     .array(z.strictObject({ obstacle: words(60, 1), byMm: z.tuple([step, step, step]) }))
     .max(100)
     .default([]),
+  /** What is put around the tires of an axle for a while: chains, and mud that packs. */
+  envelopes: z.array(envelopeSchema).max(4).default([]),
   /** Parts taken off: a flap, a running board, a lower panel. */
   removed: z.array(words(60, 1)).max(100).default([]),
   /** Where a lock stop is set: the largest angle of the wheel on the inside of the turn. */

@@ -167,6 +167,10 @@ export function customerCopy(
         ]
       : []),
     ...(spare ? [{ kind: 'text' as const, words: wordingText(spare, units) }] : []),
+    ...(assessment.envelopes ?? []).map(({ check }) => ({
+      kind: 'text' as const,
+      words: wordingText(check.message, units),
+    })),
     { kind: 'heading', words: 'What it gains' },
     { kind: 'list', items: side('gain') },
     { kind: 'heading', words: 'What it costs' },

@@ -10,6 +10,7 @@ import { setStage } from '../../state/edits';
 import { $assessment, $locked, $units } from '../../state/store';
 import { ChangeTable } from './ChangeTable';
 import { CheckList } from './CheckList';
+import { EnvelopePanel } from './EnvelopePanel';
 import { LiftPanel } from './LiftPanel';
 import { PartsPanel } from './PartsPanel';
 import { TirePanel } from './TirePanel';
@@ -92,6 +93,7 @@ export function PackageStation({ build }: { build: Build }) {
         <h3 className="mt-3 mb-1 text-lg font-semibold">How it will stand</h3>
         <ElevationDrawing elevation={elevation} kind={build.vehicle.kind} units={units} />
         <PartsPanel build={build} locked={locked} />
+        <EnvelopePanel build={build} assessment={judged?.assessment} locked={locked} />
       </BelowFold>
     </section>
   );
