@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { JOB_STATUSES } from '../core/work/jobStatus';
 import { chosenParts } from '../core/catalog/chosen';
 import { takenInto } from '../core/work/jobWork';
+import { dayAfter, withPartStep } from '../core/work/partLife';
 import { workOf } from '../core/work/needs';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { type BuildFile } from '../core/format/build';
@@ -66,6 +67,9 @@ function build(name: string): unknown {
   return text.value.file;
 }
 
+/** A part that comes sooner is ordered when it is needed; one that takes longer is a few days away by now. */
+const [SOON_DAYS, COMING_DAYS] = [2, 4];
+
 /** A stage in work as the shop would have it an hour after it began. */
 async function begun(
   { ticked, stated }: z.output<typeof inWork>,
@@ -81,8 +85,20 @@ async function begun(
   const chosen = chosenParts(read.value, { platform }, await candidatesFor(db, tire.code, wheel));
   const work = takenInto(NO_WORK, stageId, workOf(read.value, rules, { chosen }), dayOf(moment));
   const at = wallTimeOf(subHours(moment, 1));
+  const today = dayOf(moment);
+  // What takes days was ordered in time and comes this week; what is on a shelf nearby is still to be ordered.
+  const coming = work.parts.filter(({ leadDays }) => leadDays > SOON_DAYS);
+  const ordered = coming.reduce<JobWork>(
+    (now, { id, leadDays }) =>
+      withPartStep(
+        now,
+        { id, state: 'ordered', expectedOn: dayAfter(today, Math.min(leadDays, COMING_DAYS)) },
+        { on: dayAfter(today, -leadDays), by },
+      ) ?? now,
+    work,
+  );
   return {
-    ...work,
+    ...ordered,
     ticks: Object.fromEntries(ticked.map((id) => [id, { by, at }])),
     stated: work.stated.map((one) => {
       const said = stated.find(([label]) => label === one.label);
