@@ -31,10 +31,7 @@ const COLUMNS = [
   column.accessor('vehicle', { header: 'Vehicle' }),
   column.accessor((job) => job.customer ?? '–', { id: 'customer', header: 'For' }),
   column.accessor('title', { header: 'Work' }),
-  column.accessor((job) => (job.placedBy === 'hand' ? `${job.status}, by hand` : job.status), {
-    id: 'status',
-    header: 'Where it is',
-  }),
+  column.accessor('status', { header: 'Where it is' }),
   column.accessor((job) => job.stages.map(({ label, tireCode }) => `${label} ${tireCode}`).join(' '), {
     id: 'stages',
     header: 'Stages',
@@ -223,7 +220,10 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
                 <td className="py-2.5 pr-4 text-[1.1rem] font-semibold">{job.vehicle}</td>
                 <td className="py-2.5 pr-4">{job.customer ?? '–'}</td>
                 <td className="py-2.5 pr-4">{job.title}</td>
-                <td className="py-2.5 pr-4 whitespace-nowrap">{job.status}</td>
+                <td className="py-2.5 pr-4 whitespace-nowrap">
+                  {job.status}
+                  {job.placedBy === 'hand' && <span className="text-graphite block">set by hand</span>}
+                </td>
                 <td className="py-2 pr-4">
                   {job.stages.map((stage) => (
                     <span key={stage.id} className="flex items-center justify-between gap-4 py-0.5">
