@@ -286,7 +286,7 @@ describe('the job', () => {
     await dialog.findElement(By.xpath('.//button[.="Store"]')).click();
     await eventually(
       async () => (await find('[data-testid="job-status"]')).getAttribute('title'),
-      (now) => now === 'Waits for left strut top',
+      (now) => String(now) === 'Waits for left strut top; set by hand',
       'the sheet says so',
     );
     await go('/');

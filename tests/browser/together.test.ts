@@ -76,11 +76,11 @@ describe('changes together', () => {
     await openStage('Dunmarrow', 2, 'build');
     await find('[data-testid="parts"][data-catalog="read"]');
     await press('Take', '//*[@data-testid="in-work"]');
-    const part = '[data-testid="part-lives"] [data-part="tires"]';
+    const part = '[data-testid="part-lives"] [data-part="gear-bearings"]';
     await eventually(
       async () => (await find(part)).getAttribute('data-state'),
       (state) => state === 'wanted',
-      'its tires are wanted',
+      'its bearings are wanted',
     );
     const finish = async (): Promise<string> => {
       await go('/plan');
@@ -89,7 +89,7 @@ describe('changes together', () => {
     };
     const before = await finish();
     await openStage('Dunmarrow', 2, 'build');
-    const label = `//*[@data-testid="part-lives"]//*[@data-part="tires"]`;
+    const label = `//*[@data-testid="part-lives"]//*[@data-part="gear-bearings"]`;
     await press('Order…', label);
     const field = (words: string) =>
       driver.findElement(By.xpath(`${label}//label[starts-with(normalize-space(.), "${words}")]//input`));
@@ -113,8 +113,12 @@ describe('changes together', () => {
     expect(ordered).not.toBe(before);
     await go('/parts');
     await (await driver.findElement(By.xpath('//label[contains(., "On their way")]'))).click();
-    await press('Is here', '//tr[contains(@data-part, "/tires")]');
-    await find('[data-testid="no-parts"]');
+    await press('Is here', '//tr[contains(@data-part, "/gear-bearings")]');
+    await eventually(
+      () => driver.findElements(By.xpath('//tr[contains(@data-part, "/gear-bearings")]')),
+      (rows) => rows.length === 0,
+      'it is on its way no more',
+    );
     expect(await finish()).not.toBe(ordered);
     await openStage('Dunmarrow', 2, 'build');
     expect(await (await find(part)).getAttribute('data-state')).toBe('arrived');

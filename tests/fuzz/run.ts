@@ -6,6 +6,20 @@ export type Outcome = { asked: number; byStatus: Record<string, number>; slowest
 /** No answer may take longer, however slow the machine: a hang is a fault. */
 const LONGEST_MS = 60_000;
 
+/**
+ * Asks again, once, where the line was cut before anything was answered: a server closes one that was idle for some seconds, and
+ * whoever begins to speak at that moment is cut off. A request that cuts its line by what it is does so again.
+ */
+async function onOpenLine(ask: () => Promise<Response>): Promise<Response> {
+  try {
+    return await ask();
+  } catch (error) {
+    const { code } = ((error as Error).cause ?? {}) as { code?: string };
+    if (code !== 'ECONNRESET' && code !== 'UND_ERR_SOCKET') throw error;
+    return ask();
+  }
+}
+
 /** Sends mangled requests, some at a time, and keeps what no request may be answered with: a fault of ours, a hang, or no words. */
 export async function fuzz(url: string, next: () => Asked, count: number, atOnce = 8): Promise<Outcome> {
   const outcome: Outcome = { asked: 0, byStatus: {}, slowestMs: 0, odd: [] };
@@ -18,13 +32,15 @@ export async function fuzz(url: string, next: () => Asked, count: number, atOnce
       let text = '';
       let type = '';
       try {
-        const answer = await fetch(`${url}${asked.path}`, {
-          method: asked.method,
-          headers: asked.headers,
-          redirect: 'manual',
-          signal: AbortSignal.timeout(LONGEST_MS),
-          ...(asked.body ? { body: new Uint8Array(asked.body) } : {}),
-        });
+        const answer = await onOpenLine(() =>
+          fetch(`${url}${asked.path}`, {
+            method: asked.method,
+            headers: asked.headers,
+            redirect: 'manual',
+            signal: AbortSignal.timeout(LONGEST_MS),
+            ...(asked.body ? { body: new Uint8Array(asked.body) } : {}),
+          }),
+        );
         ({ status } = answer);
         type = answer.headers.get('content-type') ?? '';
         // A stream of events has no end: its first word is enough.
