@@ -3,7 +3,6 @@ import { join } from 'node:path';
 import { subHours } from 'date-fns';
 import { z } from 'zod';
 import { JOB_STATUSES } from '../core/work/jobStatus';
-import { chosenParts } from '../core/catalog/chosen';
 import { takenInto } from '../core/work/jobWork';
 import { dayAfter, withPartStep } from '../core/work/partLife';
 import { workOf } from '../core/work/needs';
@@ -18,7 +17,7 @@ import { faultLines, readBuildText } from '../formats/buildJson';
 import { dayOf, now, wallTimeOf } from '../server/clock';
 import type { Actor } from '../server/versioned';
 import { importCatalog } from '../server/lists';
-import { candidatesFor } from '../server/chosen';
+import { chosenOf } from '../server/chosen';
 import { addStageToJob, importBuild } from '../server/jobs';
 import { settingsShape } from '../server/shop';
 import { followPlace } from '../server/place';
@@ -81,8 +80,7 @@ async function begun(
 ): Promise<JobWork> {
   const read = readBuild(file);
   if (!read.ok) throw new Error(faultLines(read.faults));
-  const { tire, wheel } = read.value.package;
-  const chosen = chosenParts(read.value, { platform }, await candidatesFor(db, tire.code, wheel));
+  const chosen = await chosenOf(db, read.value, { platform });
   const work = takenInto(NO_WORK, stageId, workOf(read.value, rules, { chosen }), dayOf(moment));
   const at = wallTimeOf(subHours(moment, 1));
   const today = dayOf(moment);

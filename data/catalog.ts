@@ -101,7 +101,7 @@ export async function itemById(db: Queryable, id: number): Promise<ItemRow | und
 
 /** A statement takes so many rows at a time: a catalog has more values than it takes parameters. */
 const PIECE = 500;
-const inPieces = (rows: readonly NewItem[]): NewItem[][] =>
+const inPieces = <T>(rows: readonly T[]): T[][] =>
   Array.from({ length: Math.ceil(rows.length / PIECE) }, (_, i) => rows.slice(i * PIECE, (i + 1) * PIECE));
 
 type Tell = (count: number) => void;
@@ -156,11 +156,8 @@ export async function replaceItems(
   }
 }
 
-const idPieces = (ids: readonly number[]): number[][] =>
-  Array.from({ length: Math.ceil(ids.length / PIECE) }, (_, i) => ids.slice(i * PIECE, (i + 1) * PIECE));
-
 async function setListed(db: Queryable, ids: readonly number[], active: boolean): Promise<void> {
-  for (const piece of idPieces(ids))
+  for (const piece of inPieces(ids))
     await db
       .update(catalogItems)
       .set({ active, version: sql`${catalogItems.version} + 1` })
@@ -171,12 +168,12 @@ export const putOut = (db: Queryable, ids: readonly number[]): Promise<void> => 
 export const putBack = (db: Queryable, ids: readonly number[]): Promise<void> => setListed(db, ids, true);
 
 export async function deleteItems(db: Queryable, ids: readonly number[]): Promise<void> {
-  for (const piece of idPieces(ids)) await db.delete(catalogItems).where(inArray(catalogItems.id, piece));
+  for (const piece of inPieces(ids)) await db.delete(catalogItems).where(inArray(catalogItems.id, piece));
 }
 
 export async function itemsByIds(db: Queryable, ids: readonly number[]): Promise<ItemRow[]> {
   const rows: ItemRow[] = [];
-  for (const piece of idPieces(ids))
+  for (const piece of inPieces(ids))
     rows.push(...(await db.select().from(catalogItems).where(inArray(catalogItems.id, piece))));
   return rows;
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { Listed } from '../core/catalog/chosen';
+import { chosenParts, type Chosen, type Listed, type Origin } from '../core/catalog/chosen';
 import { itemName } from '../core/catalog/items';
-import type { Wheel } from '../core/format/build';
+import type { Build } from '../core/format/build';
 import { candidateItems } from '../data/catalog';
 import type { Queryable } from '../data/client';
 import { jobById } from '../data/jobs';
@@ -14,20 +14,19 @@ export const candidatesQuery = z.strictObject({
 });
 export type Candidates = { platform: string; items: Listed[] };
 
-/** What of the catalog a package with this tire and wheel could be made of: those two by name, everything else that is listed. */
-export async function candidatesFor(
-  db: Queryable,
-  tireCode: string,
-  wheel: Wheel | string,
-): Promise<Listed[]> {
-  const rows = await candidateItems(db, {
-    tire: tireCode,
-    wheel: typeof wheel === 'string' ? wheel : itemName('wheel', wheel),
-  });
+/** What of the catalog a package with this tire and wheel could be made of: those two by their names there, everything else that is listed. */
+async function candidatesFor(db: Queryable, tire: string, wheel: string): Promise<Listed[]> {
+  const rows = await candidateItems(db, { tire, wheel });
   return rows.map((row) => ({ id: row.id, ...itemOf(row) }));
 }
 
-/** The same for a job, with the body that its vehicle is. */
+/** The things of the catalog that a build has. */
+export async function chosenOf(db: Queryable, build: Build, origin: Origin): Promise<Chosen> {
+  const { tire, wheel } = build.package;
+  return chosenParts(build, origin, await candidatesFor(db, tire.code, itemName('wheel', wheel)));
+}
+
+/** The candidates for a job, with the body that its vehicle is. */
 export async function candidatesOfJob(
   db: Queryable,
   jobId: number,

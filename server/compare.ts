@@ -23,9 +23,9 @@ import { workOn } from './work';
 import type { UnitSystem } from '../core/units/quantity';
 import type { JobWork } from '../core/format/jobWork';
 import { type Terms } from '../core/format/quote';
-import { chosenParts, tireMakerOf } from '../core/catalog/chosen';
+import { tireMakerOf } from '../core/catalog/chosen';
 import { readBuild } from '../core/format/read';
-import { candidatesFor } from './chosen';
+import { chosenOf } from './chosen';
 
 /** What a stage comes to, and what of it is still to go: what is ticked of the stage in work is behind. */
 function costOf(lines: readonly WorkLine[], work: JobWork, stageId: number, terms: Terms): StageCost | null {
@@ -75,9 +75,8 @@ export async function comparison(
     const { id, position, document } = stage;
     const read = readBuild(buildFileOf(vehicle.document, document));
     if (!read.ok) return faulty(read.faults);
-    const { tire, wheel } = read.value.package;
     const origin = { platform: job.platform, tireMaker: tireMakerOf(document.package.tire) };
-    const chosen = chosenParts(read.value, origin, await candidatesFor(db, tire.code, wheel));
+    const chosen = await chosenOf(db, read.value, origin);
     const cost =
       position === 0
         ? null

@@ -6,7 +6,7 @@ import { priceSchema } from '../core/format/workRules';
 import { orderList } from '../core/paper/orderList';
 import type { PaperSheet } from '../core/paper/paper';
 import { stateOf, withPartStep } from '../core/work/partLife';
-import { bySupplier, stillToOrder, type SupplierParts } from '../core/work/partsToOrder';
+import { bySupplier, partsIn, type SupplierParts } from '../core/work/partsToOrder';
 import type { Queryable } from '../data/client';
 import { openWork, workOfJob, writeWork } from '../data/work';
 import { PAPER_NAMES } from '../formats/paper';
@@ -36,7 +36,7 @@ export const partsQuery = z.strictObject({
 
 /** What is still to be ordered, on paper. */
 export async function orderPaper({ db, shop, now }: Context): Promise<PaperSheet> {
-  return orderList(shop.name, dayOf(now), stillToOrder(await shopParts(db)), shop.settings.terms);
+  return orderList(shop.name, dayOf(now), partsIn(await shopParts(db), 'wanted'), shop.settings.terms);
 }
 
 const MOST_STEPS = 300;

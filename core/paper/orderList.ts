@@ -1,5 +1,5 @@
 import type { Terms } from '../format/quote';
-import { money } from '../quote/quote';
+import { cents, money } from '../quote/quote';
 import { sayDate } from '../time/wallClock';
 import { sumOf, type SupplierParts } from '../work/partsToOrder';
 import type { Block, PaperSheet } from './paper';
@@ -12,7 +12,7 @@ export function orderList(
   terms: Pick<Terms, 'currency'>,
 ): PaperSheet {
   const blocks = groups.flatMap(({ supplier, parts }): Block[] => {
-    const { cents, unpriced } = sumOf(parts);
+    const sum = sumOf(parts);
     return [
       { kind: 'heading', words: supplier || 'Supplier not decided' },
       {
@@ -21,7 +21,7 @@ export function orderList(
         rows: parts.map(({ part, job, vehicle }) => [
           String(part.count),
           part.label,
-          part.price === null ? 'not priced' : money(Math.round(part.price * 100), terms),
+          part.price === null ? 'not priced' : money(cents(part.price), terms),
           job,
           vehicle,
         ]),
@@ -32,8 +32,8 @@ export function orderList(
         kind: 'rows',
         rows: [
           [
-            unpriced > 0 ? `Together, without ${unpriced} that have no price` : 'Together',
-            money(cents, terms),
+            sum.unpriced > 0 ? `Together, without ${sum.unpriced} that have no price` : 'Together',
+            money(sum.cents, terms),
           ],
         ],
       },

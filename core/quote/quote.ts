@@ -22,7 +22,7 @@ export function quoteLines(lines: readonly WorkLine[]): QuoteLine[] {
 }
 
 /** Money is added up in hundredths, as whole numbers, and rounded half up once per line and once for the tax. */
-const cents = (amount: number): number => Math.round(amount * 100 + 1e-6);
+export const cents = (amount: number): number => Math.round(amount * 100 + 1e-6);
 
 /** What a line comes to, in hundredths. */
 export function lineCents(

@@ -1,15 +1,14 @@
-import { DAY_MIN, minuteOf, sayTime, wallTimeAt } from '../time/wallClock';
+import { minuteOf, sayTime } from '../time/wallClock';
 import type { WorkCheck } from './checks';
 import type { WorkLine } from './needs';
 import type { JobTask, JobWork } from '../format/jobWork';
-import { partsAfter } from './partLife';
+import { dayAfter, partsAfter } from './partLife';
 
 /** The tasks of what a package asks for; what is only perhaps needed is no task. `today` counts delivery days. */
 export function tasksOf(lines: readonly WorkLine[], today: string): JobTask[] {
   return lines.flatMap(({ id, label, perhaps, labour }): JobTask[] => {
     if (perhaps || !labour) return [];
-    const arrives =
-      labour.waitDays > 0 ? wallTimeAt(minuteOf(today) + labour.waitDays * DAY_MIN).slice(0, 10) : undefined;
+    const arrives = labour.waitDays > 0 ? dayAfter(today, labour.waitDays) : undefined;
     return [
       {
         id,

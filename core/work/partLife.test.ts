@@ -17,7 +17,7 @@ import {
   stateOf,
   withPartStep,
 } from './partLife';
-import { bySupplier, stillToOrder, sumOf } from './partsToOrder';
+import { bySupplier, partsIn, sumOf } from './partsToOrder';
 import { SHIPPED_WORK } from './shippedWork';
 
 const TODAY = '2026-11-25';
@@ -182,7 +182,7 @@ describe('what is to be ordered over all jobs', () => {
   });
   test('what is on its way is not to be ordered again', () => {
     const groups = bySupplier(shopParts(stepped(begun(), 'ordered', TODAY), 'J-0003'));
-    expect(stillToOrder(groups).flatMap(({ parts }) => parts.map(({ part }) => part.id))).toEqual([
+    expect(partsIn(groups, 'wanted').flatMap(({ parts }) => parts.map(({ part }) => part.id))).toEqual([
       'gear-bearings',
     ]);
   });

@@ -45,10 +45,8 @@ function partFrom(line: WorkLine): JobPart | null {
 export function partsAfter(parts: readonly JobPart[], lines: readonly WorkLine[]): JobPart[] {
   const asked = lines.flatMap((line) => partFrom(line) ?? []);
   const before = new Map(parts.map((part) => [part.id, part]));
-  const rules = new Set(lines.map(({ id }) => id));
   const kept = parts.filter(
-    ({ id, steps }) =>
-      !asked.some((one) => one.id === id) && (steps.length > 0 || isOwn(id) || !rules.has(id)),
+    ({ id, steps }) => !asked.some((one) => one.id === id) && (steps.length > 0 || isOwn(id)),
   );
   return [
     ...asked.map((one) => {
@@ -56,7 +54,7 @@ export function partsAfter(parts: readonly JobPart[], lines: readonly WorkLine[]
       if (!was) return one;
       return was.steps.length > 0 ? was : { ...one, ...(was.supplier ? { supplier: was.supplier } : {}) };
     }),
-    ...kept.filter(({ id, steps }) => steps.length > 0 || isOwn(id)),
+    ...kept,
   ];
 }
 

@@ -1,4 +1,6 @@
-import type { JobPart } from '../format/jobPart';
+import type { JobPart, PartState } from '../format/jobPart';
+import { grouped } from '../grouped';
+import { cents } from '../quote/quote';
 import { isWaitedFor, stateOf } from './partLife';
 
 /** A part of some job of the shop. */
@@ -8,18 +10,15 @@ export type SupplierParts = { supplier: string; parts: ShopPart[] };
 
 /** Parts that are wanted or on their way, by supplier and by job; those that nobody decided on stand last. */
 export function bySupplier(parts: readonly ShopPart[]): SupplierParts[] {
-  const groups = new Map<string, ShopPart[]>();
-  for (const one of parts) {
-    if (!isWaitedFor(one.part)) continue;
-    const list = groups.get(one.part.supplier) ?? [];
-    list.push(one);
-    groups.set(one.part.supplier, list);
-  }
+  const groups = grouped(
+    parts.filter(({ part }) => isWaitedFor(part)),
+    ({ part }) => part.supplier,
+  );
   const last = (supplier: string): number => (supplier === '' ? 1 : 0);
   return [...groups]
     .map(([supplier, list]) => ({
       supplier,
-      parts: list.sort(
+      parts: [...list].sort(
         (a, b) => a.job.localeCompare(b.job, 'en') || a.part.label.localeCompare(b.part.label, 'en'),
       ),
     }))
@@ -29,16 +28,16 @@ export function bySupplier(parts: readonly ShopPart[]): SupplierParts[] {
 /** What the parts of a list come to, in hundredths, and how many of them have no price. */
 export function sumOf(parts: readonly ShopPart[]): { cents: number; unpriced: number } {
   return {
-    cents: parts.reduce((sum, { part }) => sum + Math.round((part.price ?? 0) * part.count * 100 + 1e-6), 0),
+    cents: parts.reduce((sum, { part }) => sum + cents((part.price ?? 0) * part.count), 0),
     unpriced: parts.filter(({ part }) => part.price === null).length,
   };
 }
 
-/** Only what nobody ordered yet. */
-export const stillToOrder = (groups: readonly SupplierParts[]): SupplierParts[] =>
+/** Only the parts that are in one state: what nobody ordered yet, or what is on its way. */
+export const partsIn = (groups: readonly SupplierParts[], state: PartState): SupplierParts[] =>
   groups
     .map(({ supplier, parts }) => ({
       supplier,
-      parts: parts.filter(({ part }) => stateOf(part) === 'wanted'),
+      parts: parts.filter(({ part }) => stateOf(part) === state),
     }))
     .filter(({ parts }) => parts.length > 0);

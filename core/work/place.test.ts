@@ -15,12 +15,11 @@ const work = {
   stageId: 1,
   tasks: [task('raise', true), task('refit', true), task('prove', false)],
   ticks: {},
-  parts: [],
 };
 const nothing: Progress = {
   alternatives: false,
   accepted: false,
-  work: { stageId: null, tasks: [], ticks: {}, parts: [] },
+  work: { stageId: null, tasks: [], ticks: {} },
   released: false,
 };
 

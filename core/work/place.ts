@@ -7,7 +7,7 @@ export type Progress = {
   alternatives: boolean;
   /** A quote was accepted. */
   accepted: boolean;
-  work: Pick<JobWork, 'stageId' | 'tasks' | 'ticks' | 'parts'>;
+  work: Pick<JobWork, 'stageId' | 'tasks' | 'ticks'>;
   /** It was written into the log that the vehicle was handed over, and nothing holds its release. */
   released: boolean;
 };

@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { money } from '../../../core/quote/quote';
-import { stateOf } from '../../../core/work/partLife';
-import { stillToOrder, sumOf, type ShopPart, type SupplierParts } from '../../../core/work/partsToOrder';
-import type { PartState } from '../../../core/format/jobPart';
+import { cents, money } from '../../../core/quote/quote';
+import type { PartChange } from '../../../core/work/partLife';
+import { partsIn, sumOf, type ShopPart, type SupplierParts } from '../../../core/work/partsToOrder';
 import type { ShopSettings } from '../../../server/shop';
 import { refusalWords, send } from '../../state/apiClient';
 import { $shop } from '../../state/store';
@@ -17,14 +16,7 @@ import { Toasts, useReady } from '../../ui/page';
 
 type Props = { groups: SupplierParts[]; shop: ShopSettings; shopName: string };
 type Which = 'order' | 'way';
-type Step = {
-  jobId: number;
-  id: string;
-  state: PartState;
-  expectedOn?: string;
-  supplier?: string;
-  price?: number | null;
-};
+type Step = PartChange & { jobId: number };
 
 const keyOf = ({ jobId, part }: ShopPart): string => `${jobId}/${part.id}`;
 
@@ -35,13 +27,8 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
   const [groups, setGroups] = useState(first);
   const [which, setWhich] = useState<Which>('order');
   const [ordering, setOrdering] = useState<string | null>(null);
-  const toOrder = stillToOrder(groups);
-  const onTheWay = groups
-    .map(({ supplier, parts }) => ({
-      supplier,
-      parts: parts.filter(({ part }) => stateOf(part) === 'ordered'),
-    }))
-    .filter(({ parts }) => parts.length > 0);
+  const toOrder = partsIn(groups, 'wanted');
+  const onTheWay = partsIn(groups, 'ordered');
   const shown = which === 'order' ? toOrder : onTheWay;
   const count = (list: readonly SupplierParts[]): number =>
     list.reduce((sum, { parts }) => sum + parts.length, 0);
@@ -77,14 +64,15 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
         </p>
       )}
       {shown.map(({ supplier, parts }) => {
-        const { cents, unpriced } = sumOf(parts);
+        const sum = sumOf(parts);
         return (
           <section key={supplier} className="mb-6" data-supplier={supplier}>
             <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
               <h2 className="font-tight text-xl font-semibold">{supplier || 'From whom is not decided'}</h2>
               <span className="text-graphite">
-                {parts.length} {parts.length === 1 ? 'line' : 'lines'}, {money(cents, shop.terms)}
-                {unpriced > 0 && ` without ${unpriced} that ${unpriced === 1 ? 'has' : 'have'} no price`}
+                {parts.length} {parts.length === 1 ? 'line' : 'lines'}, {money(sum.cents, shop.terms)}
+                {sum.unpriced > 0 &&
+                  ` without ${sum.unpriced} that ${sum.unpriced === 1 ? 'has' : 'have'} no price`}
               </span>
               {which === 'order' && supplier !== '' && (
                 <Button
@@ -125,7 +113,7 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
                   right: true,
                   className: 'whitespace-nowrap',
                   cell: ({ part }) =>
-                    part.price === null ? <i>no price</i> : money(Math.round(part.price * 100), shop.terms),
+                    part.price === null ? <i>no price</i> : money(cents(part.price), shop.terms),
                 },
                 {
                   head: 'Job',

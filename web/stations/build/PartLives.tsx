@@ -2,12 +2,13 @@ import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import type { JobPart, PartState } from '../../../core/format/jobPart';
-import { money } from '../../../core/quote/quote';
+import { cents, money } from '../../../core/quote/quote';
 import { sayDate } from '../../../core/time/wallClock';
 import {
   asksInstead,
   dayAfter,
   dayOfState,
+  isWaitedFor,
   NEXT_STATES,
   ownId,
   stateOf,
@@ -149,7 +150,7 @@ export function PartLives({ build }: { build: Build }) {
     const { by, at } = signed();
     void editWork((now) => withPartStep(now, change, { on: at.slice(0, 10), by }) ?? now);
   };
-  const open = parts.filter((part) => ['wanted', 'ordered'].includes(stateOf(part))).length;
+  const open = parts.filter(isWaitedFor).length;
   return (
     <div data-testid="part-lives">
       <h3 className="text-lg font-semibold">Parts of this job</h3>
@@ -180,9 +181,7 @@ export function PartLives({ build }: { build: Build }) {
                   <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
                     <span data-testid="part-state">{partWords(part)}</span>
                     <span className="text-graphite">
-                      {part.price === null
-                        ? 'no price'
-                        : `${money(Math.round(part.price * 100), terms)} each`}
+                      {part.price === null ? 'no price' : `${money(cents(part.price), terms)} each`}
                       {part.supplier && `, ${part.supplier}`}
                     </span>
                     <span className="ml-auto flex gap-1.5">
