@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { join, relative, sep } from 'node:path';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { ROOT } from '../../command/paths';
@@ -12,6 +12,7 @@ import type { Method, MethodName } from '../../server/endpoint';
 import { importBuild } from '../../server/jobs';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
+import { ownShop } from './ownShop';
 
 const PAGES = join(ROOT, 'web', 'pages');
 const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
@@ -36,8 +37,9 @@ let server: Server;
 let connection: Connection;
 beforeAll(async () => {
   buildIfStale();
-  connection = connect(inject('databaseUrl'));
-  server = await serve(inject('databaseUrl'), '127.0.0.1', (await freePort()) ?? 0);
+  const url = await ownShop();
+  connection = connect(url);
+  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
 });
 afterAll(async () => {
   await server.stop();

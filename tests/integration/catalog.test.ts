@@ -2,7 +2,7 @@ import { as, contextIn, value } from '../actor';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ROOT } from '../../command/paths';
 import { itemsOf, type ItemQuery } from '../../data/catalog';
 import { connect, type Connection } from '../../data/client';
@@ -14,11 +14,12 @@ import { comparison } from '../../server/compare';
 import { jobLines } from '../../server/jobs';
 import { offersFor, partsFor } from '../../server/offers';
 import { ITEM_KINDS } from '../../core/format/catalog';
+import { ownShop } from './ownShop';
 
 let connection: Connection;
 const db = () => connection.database;
-beforeAll(() => {
-  connection = connect(inject('databaseUrl'));
+beforeAll(async () => {
+  connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
 

@@ -1,5 +1,5 @@
 import { as } from '../actor';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { connect, type Connection } from '../../data/client';
 import { deviceEvents, deviceList } from '../../server/devices/devices';
 import { settling, type DeviceReading } from '../../server/devices/settle';
@@ -7,10 +7,11 @@ import { SIMULATED, SIMULATED_ROLL } from '../../server/devices/simulated';
 import { fitLog } from '../../core/driveline/roadLog';
 import { importBuild } from '../../server/jobs';
 import { exampleFile } from '../example';
+import { ownShop } from './ownShop';
 
 let connection: Connection;
-beforeAll(() => {
-  connection = connect(inject('databaseUrl'));
+beforeAll(async () => {
+  connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { BuildFile } from '../../core/format/build';
 import { connect, type Connection } from '../../data/client';
 import { allJobs } from '../../data/jobs';
@@ -24,10 +24,11 @@ import { SHIPPED_TERMS, type Quote } from '../../core/format/quote';
 import { makeQuote } from '../../server/work';
 import { updateJob } from '../../server/updateJob';
 import { demoTexts, exampleFile } from '../example';
+import { ownShop } from './ownShop';
 
 let connection: Connection;
-beforeAll(() => {
-  connection = connect(inject('databaseUrl'));
+beforeAll(async () => {
+  connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
 const db = () => connection.database;

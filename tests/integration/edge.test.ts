@@ -4,7 +4,7 @@ import { request } from 'node:http';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import pg from 'pg';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { clusterFolder, ensureDatabase, freePort, postmasterOf, startCluster } from '../../command/cluster';
 import { MIGRATIONS } from '../../command/paths';
@@ -12,12 +12,15 @@ import { connect, migrateTables, transaction } from '../../data/client';
 import { openShop, shopSettings } from '../../data/shop';
 import { serve, type Server } from '../../command/serve';
 import { demoTexts, exampleFile } from '../example';
+import { ownShop } from './ownShop';
 
 /** Where strangers knock: other names, other sites, broken characters, too much work, a database that goes away. */
 let server: Server;
+let shopUrl: string;
 beforeAll(async () => {
   buildIfStale();
-  server = await serve(inject('databaseUrl'), '127.0.0.1', (await freePort()) ?? 0, {
+  shopUrl = await ownShop();
+  server = await serve(shopUrl, '127.0.0.1', (await freePort()) ?? 0, {
     VEXLO_HOSTS: 'bench.shop',
   });
 });
@@ -161,7 +164,7 @@ test('what frees a build, and how sure the grades of stages side by side are, is
 
 describe('the database', () => {
   test('lets nobody in without the password, which only its user reads', async () => {
-    const url = new URL(inject('databaseUrl'));
+    const url = new URL(shopUrl);
     const enter = async (password: string): Promise<string> => {
       const client = new pg.Client({
         host: '127.0.0.1',
@@ -186,7 +189,7 @@ describe('the database', () => {
   });
 
   test('a connection that breaks before its transaction began goes back: there is one for the next', async () => {
-    const { database, close } = connect(inject('databaseUrl'));
+    const { database, close } = connect(shopUrl);
     const cut = (client: pg.PoolClient): void => {
       (client as unknown as { connection: { stream: { destroy: () => void } } }).connection.stream.destroy();
     };
@@ -208,7 +211,7 @@ describe('the database', () => {
     // A shop without jobs is enough to be lost and found.
     const empty = connect(url, true);
     await migrateTables(empty.database, MIGRATIONS);
-    const known = connect(inject('databaseUrl'));
+    const known = connect(shopUrl);
     const settings = await shopSettings(known.database);
     await known.close();
     if (!settings) throw new Error('the demo has a shop');
@@ -253,7 +256,7 @@ test('a killed parent leaves no server behind', async () => {
     ],
     {
       stdio: 'ignore',
-      env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', DATABASE_URL: inject('databaseUrl') },
+      env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', DATABASE_URL: shopUrl },
     },
   );
   const up = async (): Promise<boolean> =>

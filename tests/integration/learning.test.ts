@@ -2,7 +2,7 @@ import { wordingText } from '../../core/wording';
 import { testReading } from '../testReading';
 import { as, contextIn, sent } from '../actor';
 import { randomUUID } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import sharp from 'sharp';
 import { connect, type Connection } from '../../data/client';
 import { dueIcs } from '../../formats/dueIcs';
@@ -20,6 +20,7 @@ import { keepPhoto, photoOf } from '../../server/photos';
 import { updateJob } from '../../server/updateJob';
 import { exampleFile } from '../example';
 import type { LogEntry } from '../../core/format/log';
+import { ownShop } from './ownShop';
 
 let connection: Connection;
 let jobId: number;
@@ -27,7 +28,7 @@ let stageId: number;
 const db = () => connection.database;
 
 beforeAll(async () => {
-  connection = connect(inject('databaseUrl'));
+  connection = connect(await ownShop());
   const made = await importBuild(as(db(), 'Tester'), exampleFile(), { title: 'learning' });
   if (!made.ok) throw new Error('the example was not imported');
   ({ jobId, stageId } = made.value);

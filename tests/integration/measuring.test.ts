@@ -1,5 +1,5 @@
 import { as, contextIn, sent } from '../actor';
-import { afterAll, beforeAll, describe, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { PDFDocument } from 'pdf-lib';
 import { CHUNK_POINTS, packPoints, unpackPoints } from '../../core/scan/parts';
 import { connect, type Connection } from '../../data/client';
@@ -14,10 +14,11 @@ import { changeSettings, settingsBody } from '../../server/shop';
 import { shopSettings } from '../../data/shop';
 import { exampleFile } from '../example';
 import { type ScanHead } from '../../core/format/scan';
+import { ownShop } from './ownShop';
 
 let connection: Connection;
-beforeAll(() => {
-  connection = connect(inject('databaseUrl'));
+beforeAll(async () => {
+  connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
 const db = () => connection.database;

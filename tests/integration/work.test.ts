@@ -1,5 +1,5 @@
 import { as, contextIn, sent, value } from '../actor';
-import { afterAll, beforeAll, expect, inject, test } from 'vitest';
+import { afterAll, beforeAll, expect, test } from 'vitest';
 import { sql } from 'drizzle-orm';
 import { takenInto } from '../../core/work/jobWork';
 import { workOf } from '../../core/work/needs';
@@ -33,6 +33,7 @@ import {
 import { checked, exampleFile } from '../example';
 import { NO_WORK } from '../../core/format/jobWork';
 import { type Quote } from '../../core/format/quote';
+import { ownShop } from './ownShop';
 
 let connection: Connection;
 let jobId: number;
@@ -42,7 +43,7 @@ const build = checked(exampleFile({ package: { spacerMm: 20 } }));
 const lines = workOf(build, SHIPPED_WORK);
 
 beforeAll(async () => {
-  connection = connect(inject('databaseUrl'));
+  connection = connect(await ownShop());
   const made = await importBuild(as(db()), exampleFile({ package: { spacerMm: 20 } }));
   if (!made.ok) throw new Error('the example was not imported');
   ({ jobId, stageId } = made.value);
