@@ -96,6 +96,7 @@ export default tseslint.config(
       'core/search/*.ts',
       'core/together/{corners,search,witnesses}.ts',
       'core/scan/*.ts',
+      'core/photogrammetry/*.ts',
       'command/bench/*.ts',
     ],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },

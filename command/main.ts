@@ -6,6 +6,7 @@ const COMMANDS: Record<string, () => Promise<number>> = {
   backup: async () => (await import('./backup')).backup(rest),
   bench: async () => (await import('./bench/main')).bench(rest),
   free: async () => (await import('./free')).free(rest),
+  photos: async () => (await import('./photos')).photos(rest),
   restore: async () => (await import('./backup')).restore(rest),
   start: async () => (await import('./start')).start(),
   stop: async () => (await import('./stop')).stop(),

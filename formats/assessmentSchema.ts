@@ -10,7 +10,7 @@ const pair = <T extends z.ZodType>(item: T) => z.strictObject({ stock: item, pac
 const lock = z.strictObject({ inside: n, outside: n });
 const source = z.enum(['measured', 'maker', 'estimate']);
 
-const check = z
+export const checkSchema = z
   .strictObject({
     id: z.string(),
     status: z.enum(['pass', 'watch', 'fail', 'unknown']),
@@ -22,7 +22,7 @@ const check = z
     id: 'Check',
     description: 'What cannot be judged for want of a measurement is unknown, never a pass.',
   });
-const checks = z.array(check);
+const checks = z.array(checkSchema);
 
 const figures = z.strictObject({ single: n, dual: n.optional() });
 const tireSize = z
@@ -158,7 +158,7 @@ export const assessmentSchema = z.strictObject({
         kind: z.enum(ENVELOPE_NAMES),
         leastClearanceMm: n,
         at: z.strictObject({ obstacle: z.string(), lockDeg: n, travelMm: n }),
-        check,
+        check: checkSchema,
       }),
     )
     .optional(),

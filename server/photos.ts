@@ -6,19 +6,18 @@ import { addPhoto, photoBytes } from '../data/log';
 import type { Actor } from './versioned';
 import { flag, type Reader } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
+import { kindOfPicture } from '../formats/photo/kinds';
 import { MADE_ID, MOST_PHOTO_BYTES } from '../core/format/log';
 
 /** More pixels are refused before they are unpacked. */
 const MOST_PIXELS = 60e6;
 const LONGEST_PX = 2048;
 const SMALL_PX = 320;
-/** Brands of the container that phones keep HEIC pictures in, behind `ftyp`. */
-const HEIC_BRANDS = new Set(['heic', 'heix', 'hevc', 'hevx', 'heim', 'heis', 'mif1', 'msf1', 'avif']);
 
 function refusal(bytes: Buffer): string | null {
   if (bytes.length > MOST_PHOTO_BYTES)
     return `has ${(bytes.length / 1e6).toFixed(1)} MB, more than ${MOST_PHOTO_BYTES / 1e6}; take it smaller, or crop it`;
-  if (bytes.toString('latin1', 4, 8) === 'ftyp' && HEIC_BRANDS.has(bytes.toString('latin1', 8, 12)))
+  if (kindOfPicture(bytes) === 'heic')
     return 'is a HEIC picture, which not every screen can show; set the camera to JPEG (“most compatible”), or save it as JPEG or PNG';
   return null;
 }

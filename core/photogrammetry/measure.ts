@@ -1,0 +1,357 @@
+import type { Check } from '../check';
+import { LOCK_STATES, LEAST_PHOTOS, type PhotoRound } from '../format/photoRound';
+import type { Fault } from '../format/fields';
+import type { Result } from '../result';
+import { INSET } from './camera';
+import { kindOfCard, measuredPoint } from './cards';
+import { spreadOf, type Spread } from './covariance';
+import { inFrame, groundOf, motionInFrame, pointInFrame, pointOf, sceneFrame, type Mount } from './frame';
+import { cardBody, plateBody } from './layout';
+import { pathRowOf, steeringOf, type PathRow, type SteeringAxis } from './motion';
+import { secondPose, standsElsewhere } from './outliers';
+import { inverse } from './pose';
+import { missesOf, type Found, type Scene } from './scene';
+import { solveRound, type Solved } from './solve';
+import { roundChecks } from './roundChecks';
+
+/** A picture in which cards were found. */
+export type RoundPicture = {
+  name: string;
+  width: number;
+  height: number;
+  /** What its file says, where it does. */
+  focal35Mm?: number;
+  camera?: string;
+  found: readonly Found[];
+};
+
+export type PointFlag = 'one photo' | 'disagrees' | 'two poses';
+export type PhotoPoint = {
+  id: number;
+  obstacle: string;
+  xMm: number;
+  yMm: number;
+  zMm: number;
+  sigmaMm: [x: number, y: number, z: number];
+  photos: number;
+  flags: PointFlag[];
+};
+
+type Sigma<T> = { [K in keyof T]: number };
+export type HubState = {
+  state: string;
+  xMm: number;
+  yMm: number;
+  zMm: number;
+  steerDeg: number;
+  camberDeg: number;
+};
+/** A value and how sure it is (one σ). */
+export type Sure = { value: number; sigma: number };
+
+/** A photo round's answer, in the axes of the corner (docs of the build file): lengths in mm, σ one standard deviation. */
+export type PhotoMeasurement = {
+  camera: { focalPx: number; cx: number; cy: number; k1: number; k2: number };
+  photos: { name: string; used: boolean; cards: number; residualPx: number | null; why?: string }[];
+  points: PhotoPoint[];
+  hub: (HubState & { sigma: Sigma<Omit<HubState, 'state'>> })[];
+  steering: (SteeringAxis & { sigma: Sigma<SteeringAxis> }) | null;
+  path: (PathRow & { state: string; sigma: Sigma<PathRow> })[];
+  residualPx: number;
+  hubAboveGroundMm: Sure | null;
+  plateCamberDeg: Sure;
+  checks: Check[];
+};
+
+/** A card is stuck on by hand this far off in each direction, mm (one σ): an estimate. */
+export const HAND_MM = 0.15;
+
+const DEG = 180 / Math.PI;
+
+/** Which state each picture belongs to; a fault where a picture is in none, or a state names one that is not there. */
+export function statesOf(round: PhotoRound, names: readonly string[]): Result<number[], { faults: Fault[] }> {
+  const states = round.states;
+  if (!states) return { ok: true, value: names.map(() => 0) };
+  const faults: Fault[] = [];
+  states.forEach(({ photos, state }, i) =>
+    photos.forEach((photo, j) => {
+      if (!names.includes(photo))
+        faults.push({
+          path: `states.${i}.photos.${j}`,
+          message: `"${photo}" of state "${state}" was not given; name it after the set-up, or take it out of the state`,
+        });
+    }),
+  );
+  const value = names.map((name) => {
+    const at = states.findIndex(({ photos }) => photos.includes(name));
+    if (at < 0)
+      faults.push({
+        path: name,
+        message: 'is in no state; write its name under one of "states", or leave it out',
+      });
+    return at;
+  });
+  return faults.length > 0 ? { ok: false, faults } : { ok: true, value };
+}
+
+/** What no computing can mend, by the picture it is about. */
+function refusals(pictures: readonly RoundPicture[]): Fault[] {
+  const faults: Fault[] = [];
+  const [first] = pictures;
+  for (const { name, width, height, camera, found } of pictures) {
+    const twice = found.map(({ id }) => id).find((id, i, all) => all.indexOf(id) !== i);
+    if (twice !== undefined)
+      faults.push({
+        path: name,
+        message: `shows card ${twice} twice; take one of the two prints away, or leave this picture out`,
+      });
+    if (first && (width !== first.width || height !== first.height))
+      faults.push({
+        path: name,
+        message: `has ${width} × ${height} pixels, ${first.name} has ${first.width} × ${first.height}; take all pictures with one camera, not zoomed or cut`,
+      });
+    else if (first?.camera !== undefined && camera !== undefined && camera !== first.camera)
+      faults.push({
+        path: name,
+        message: `was taken with ${camera}, ${first.name} with ${first.camera}; take all pictures with one camera`,
+      });
+  }
+  if (!pictures.some(({ found }) => found.some(({ id }) => kindOfCard(id) === 'plate')))
+    faults.push({
+      path: first?.name ?? 'photos',
+      message: `no picture shows the plate (cards 0 to 3), nor does ${first?.name ?? 'any'}; put it on the hub and take at least two pictures with it`,
+    });
+  return faults;
+}
+
+/** Pictures whose places are nearer to each other than this share of their distance show no depth. */
+const LEAST_APART = 0.05;
+
+/** Whether all pictures were taken from one place. */
+function fromOnePlace({ photos }: Scene): boolean {
+  const places = photos.map((pose) => inverse(pose).subarray(9));
+  const away = Math.max(...places.map((p) => Math.hypot(p[0]!, p[1]!, p[2]!)));
+  return places.every((a) =>
+    places.every((b) => Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!, a[2]! - b[2]!) < LEAST_APART * away),
+  );
+}
+
+/** Rms of both coordinates of what was kept, pixels; null where nothing was. */
+function residualOf({ scene }: Solved, photo?: number): number | null {
+  let squares = 0;
+  let count = 0;
+  for (const one of scene.sightings) {
+    if (one.out || (photo !== undefined && one.photo !== photo)) continue;
+    const misses = missesOf(scene.camera, scene.photos[one.photo]!, scene.bodies[one.body]!, one);
+    for (const d of misses) squares += d * d;
+    count += 2 * misses.length;
+  }
+  return count === 0 ? null : Math.sqrt(squares / count);
+}
+
+/** The floor's bodies that say which way is up: those that agree, seen more than once where three of them are. */
+function floorBodies({ scene, layout }: Solved): number[] {
+  const all = layout.bodies.flatMap((one, body) =>
+    'card' in one && kindOfCard(one.card) === 'floor' ? [body] : [],
+  );
+  const views = (body: number, out: boolean): number =>
+    scene.sightings.filter((one) => one.body === body && one.out === out).length;
+  const better = all.filter((body) => views(body, false) > 1 && views(body, true) < views(body, false));
+  const best = [better, all].find((bodies) => groundOf(bodies.map((body) => scene.bodies[body]!)));
+  return best ?? [];
+}
+
+/** σ of each of a covariance's rows. */
+const sigmas = (covariance: Float64Array, rows: number): number[] =>
+  Array.from({ length: rows }, (_, i) => Math.sqrt(Math.max(covariance[i * rows + i]!, 0)));
+
+/** Figures of a scene with the σ of each, under the same names; what is null has a σ of 0. */
+function withSigma<T extends object>(
+  solved: Solved,
+  spread: Spread,
+  bodies: readonly number[],
+  figures: (scene: Scene) => T,
+): T & { sigma: Sigma<T> } {
+  const here = figures(solved.scene);
+  const names = Object.keys(here) as (keyof T & string)[];
+  const values = (scene: Scene): number[] => {
+    const now = figures(scene);
+    return names.map((name) => Number(now[name] ?? 0));
+  };
+  const all = sigmas(spread.of(bodies, values), names.length);
+  const sigma = Object.fromEntries(names.map((name, i) => [name, all[i] ?? 0])) as Sigma<T>;
+  return { ...here, sigma };
+}
+
+/** The points of all cards that belong to an obstacle and were seen, in the order of the set-up. */
+function pointsOf(
+  round: PhotoRound,
+  solved: Solved,
+  spread: Spread,
+  mount: Mount,
+  floor: readonly number[],
+): PhotoPoint[] {
+  const { scene, layout } = solved;
+  return round.obstacles.flatMap(({ obstacle, ids }) =>
+    ids.flatMap((id) => {
+      const body = cardBody(layout, id);
+      if (body < 0) return [];
+      const place = (now: Scene): readonly number[] =>
+        pointInFrame(sceneFrame(now, mount, floor), pointOf(now.bodies[body]!, measuredPoint(id)));
+      const [x = 0, y = 0, z = 0] = place(scene);
+      // Of two poses nobody knows which: the point is unsure by what lies between them.
+      const other = secondPose(scene, body, spread.sigmaPx);
+      const there =
+        other && place({ ...scene, bodies: scene.bodies.map((pose, i) => (i === body ? other : pose)) });
+      const [sx = 0, sy = 0, sz = 0] = sigmas(spread.of([...floor, body], place), 3).map((sigma, i) =>
+        Math.hypot(sigma, HAND_MM, there ? there[i]! - [x, y, z][i]! : 0),
+      );
+      const own = scene.sightings.filter((one) => one.body === body);
+      const kept = own.filter(({ out }) => !out);
+      const away = own.filter((one) => one.out && standsElsewhere(scene, one));
+      const flags: PointFlag[] = [];
+      if (kept.length === 1) flags.push('one photo');
+      if (away.length > 0) flags.push('disagrees');
+      if (other) flags.push('two poses');
+      return [{ id, obstacle, xMm: x, yMm: y, zMm: z, sigmaMm: [sx, sy, sz], photos: kept.length, flags }];
+    }),
+  );
+}
+
+/** Where the hub is in a state, and which way its axle points. */
+function hubOf(scene: Scene, body: number, mount: Mount, floor: readonly number[]): Omit<HubState, 'state'> {
+  const frame = sceneFrame(scene, mount, floor);
+  const { shift } = motionInFrame(frame, scene.bodies[body]!);
+  const pose = scene.bodies[body]!;
+  const [ax, ay, az] = inFrame(frame, [pose[2]!, pose[5]!, pose[8]!]);
+  return {
+    xMm: shift[0],
+    yMm: shift[1],
+    zMm: shift[2],
+    // Turned inside, the axle's outer end goes back.
+    steerDeg: Math.atan2(-ax, ay) * DEG,
+    camberDeg: -Math.asin(Math.max(-1, Math.min(1, az))) * DEG,
+  };
+}
+
+/**
+ * Every point of a photo round with its spread, the hub in each state, steering axis and path of the wheel. The cards are found
+ * already; what is refused names the picture and the cure.
+ */
+export function measureRound(
+  round: PhotoRound,
+  pictures: readonly RoundPicture[],
+): Result<PhotoMeasurement, { faults: Fault[] }> {
+  const states = statesOf(
+    round,
+    pictures.map(({ name }) => name),
+  );
+  if (!states.ok) return states;
+  const faults = refusals(pictures);
+  if (faults.length > 0) return { ok: false, faults };
+  const [first] = pictures;
+  const focal = round.focal35Mm ?? pictures.find((one) => one.focal35Mm)?.focal35Mm;
+  const solved =
+    first &&
+    solveRound(
+      pictures.map(({ found }, i) => ({ state: states.value[i]!, found })),
+      first,
+      focal,
+    );
+  const refuse = (message: string): { ok: false; faults: Fault[] } => ({
+    ok: false,
+    faults: [{ path: first?.name ?? 'photos', message }],
+  });
+  if (!solved || solved.scene.photos.length < LEAST_PHOTOS)
+    return refuse(
+      `only ${solved?.scene.photos.length ?? 0} of ${pictures.length} pictures can be used, this one among those looked at; take at least two that show the plate whole, sharp and not too far away`,
+    );
+  const { scene, layout, normal } = solved;
+  if (fromOnePlace(scene))
+    return refuse(
+      'was taken from the same place as all the others, so that nothing shows depth; step to the side for each picture',
+    );
+  const spread = spreadOf(scene, normal);
+  if (!spread) return refuse('the pictures leave open where the cards are; take more, from more places');
+
+  const mount: Mount = { side: round.side, outboardMm: round.plate.outboardMm };
+  const floor = floorBodies(solved);
+  const names = round.states?.map(({ state }) => state) ?? ['straight'];
+  const plates = names.map((_, state) => plateBody(layout, state));
+  const there = names.map((state, i) => ({ state, body: plates[i]! })).filter(({ body }) => body >= 0);
+
+  const hub = there.map(({ state, body }) => ({
+    state,
+    ...withSigma(solved, spread, [...floor, body], (now) => hubOf(now, body, mount, floor)),
+  }));
+  const bodyOf = (state: string): number => there.find((one) => one.state === state)?.body ?? -1;
+  const [inside, outside] = LOCK_STATES.map(bodyOf) as [number, number];
+  const motion = (now: Scene, body: number): ReturnType<typeof motionInFrame> | undefined =>
+    body < 0 ? undefined : motionInFrame(sceneFrame(now, mount, floor), now.bodies[body]!);
+  const locks = [inside, outside].filter((body) => body >= 0);
+  const axis = (now: Scene): SteeringAxis | undefined =>
+    steeringOf(motion(now, inside), motion(now, outside));
+  const steering =
+    locks.length > 0 && axis(scene)
+      ? withSigma(solved, spread, [...floor, ...locks], (now) => axis(now)!)
+      : null;
+  const path = there
+    .filter(({ state, body }) => body > 0 && !(LOCK_STATES as readonly string[]).includes(state))
+    .map(({ state, body }) => ({
+      state,
+      ...withSigma(solved, spread, [...floor, body], (now) => pathRowOf(motion(now, body)!)),
+    }));
+
+  const camber = withSigma(solved, spread, floor, (now) => ({
+    value: hubOf(now, 0, mount, floor).camberDeg,
+  }));
+  const height = (now: Scene): { value: number } => {
+    const ground = groundOf(floor.map((body) => now.bodies[body]!))!;
+    const { origin } = sceneFrame(now, mount, floor);
+    return { value: [0, 1, 2].reduce((sum, i) => sum + (origin[i]! - ground.middle[i]!) * ground.up[i]!, 0) };
+  };
+  const above = floor.length > 0 ? withSigma(solved, spread, floor, height) : undefined;
+  const points = pointsOf(round, solved, spread, mount, floor);
+
+  const photos = pictures.map(({ name, found }, photo) => {
+    const at = layout.photos.indexOf(photo);
+    const used = at >= 0;
+    const residualPx = used ? residualOf(solved, at) : null;
+    const why =
+      found.length === 0
+        ? 'no card was found in it: nearer, sharper, with more light'
+        : 'its cards do not say where it was taken from: it needs the plate, or three cards that other pictures show';
+    return { name, used, cards: found.length, residualPx, ...(used ? {} : { why }) };
+  });
+  return {
+    ok: true,
+    value: {
+      camera: {
+        focalPx: scene.camera[0]!,
+        cx: scene.camera[1]!,
+        cy: scene.camera[2]!,
+        k1: scene.camera[3]!,
+        k2: scene.camera[4]!,
+      },
+      photos,
+      points,
+      hub,
+      steering,
+      path,
+      residualPx: residualOf(solved) ?? 0,
+      hubAboveGroundMm: above ? { value: above.value, sigma: above.sigma.value } : null,
+      plateCamberDeg: { value: camber.value, sigma: camber.sigma.value },
+      checks: roundChecks({
+        round,
+        pictures,
+        states: states.value,
+        solved,
+        points,
+        photos,
+        floor: floor.length > 0,
+        names,
+        insetMm: scene.camera[INSET]!,
+      }),
+    },
+  };
+}
