@@ -24,6 +24,7 @@ import { readBuildText } from '../../formats/buildJson';
 import { ROOT } from '../paths';
 import { bareLoop } from './bareLoop';
 import { median, medianMs } from './median';
+import { photoFigures } from './photos';
 import { planFigures } from './plan';
 import { scanFigures } from './scan';
 import { searchFigures } from './search';
@@ -112,7 +113,7 @@ function continuousWorstMm(builds: readonly Build[], finer: number): number {
   return worst;
 }
 
-function measure(quick: boolean): Figures {
+async function measure(quick: boolean): Promise<Figures> {
   const runs = quick ? 5 : 25;
   const builds = demoBuilds();
   const [first] = builds;
@@ -128,6 +129,7 @@ function measure(quick: boolean): Figures {
     ...scanFigures(first, quick ? 100_000 : undefined),
     ...searchFigures(first, quick),
     ...togetherFigures(first, quick),
+    ...(await photoFigures(quick)),
     ...planFigures(),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,
   };
@@ -143,7 +145,7 @@ export async function bench(args: string[]): Promise<number> {
     ? await (await import('./server')).serverFigures()
     : args.includes('--page')
       ? await (await import('./page')).pageFigures()
-      : measure(args.includes('--quick'));
+      : await measure(args.includes('--quick'));
   if (args.includes('--json')) process.stdout.write(`${JSON.stringify(figures)}\n`);
   else
     for (const [name, value] of Object.entries(figures))

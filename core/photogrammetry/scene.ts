@@ -95,7 +95,7 @@ export function miss(
   local[0] = sighting.centre[0] + sx * reach;
   local[1] = sighting.centre[1] + sy * reach;
   for (let i = 0; i < 3; i++) {
-    turned[i] = body[i * 3]! * local[0]! + body[i * 3 + 1]! * local[1]!;
+    turned[i] = body[i * 3]! * local[0] + body[i * 3 + 1]! * local[1];
     world[i] = turned[i]! + body[9 + i]!;
   }
   for (let i = 0; i < 3; i++)

@@ -49,7 +49,10 @@ const grain = (x: number, y: number): number => {
 export function backdrop(world: World, shapes: Shapes = PLAIN): Backdrop {
   const { flankY, archMm, archZ, sillZ, groundZ, tireMm, rimMm } = shapes;
   const onFlank = (x: number, z: number): boolean =>
-    z > sillZ && z < archZ + archMm + 320 && Math.abs(x) < 1500 && (Math.hypot(x, z - archZ) > archMm || (z < archZ && Math.abs(x) > archMm));
+    z > sillZ &&
+    z < archZ + archMm + 320 &&
+    Math.abs(x) < 1500 &&
+    (Math.hypot(x, z - archZ) > archMm || (z < archZ && Math.abs(x) > archMm));
   const flankAt = ({ eye }: Shot, ray: Ray): number => {
     const away = (flankY - eye[1]) / at(ray, 1);
     return away > 0 && onFlank(eye[0] + away * at(ray, 0), eye[2] + away * at(ray, 2)) ? away : Infinity;
@@ -79,7 +82,8 @@ export function backdrop(world: World, shapes: Shapes = PLAIN): Backdrop {
         set(out, 86, 112, 122, rim * (0.82 + 0.18 * Math.sin((z + 200) / 260)));
       } else if (nearest === wheel) {
         const spoke = Math.cos(6 * Math.atan2(dz, dx)) > 0.1 ? 1 : 0.62;
-        if (radius > rimMm) set(out, 44, 44, 46, radius > tireMm - 26 && Math.cos(46 * Math.atan2(dz, dx)) > 0 ? 0.6 : 1);
+        if (radius > rimMm)
+          set(out, 44, 44, 46, radius > tireMm - 26 && Math.cos(46 * Math.atan2(dz, dx)) > 0 ? 0.6 : 1);
         else if (radius > rimMm - 20) set(out, 150, 152, 156, 1);
         else set(out, 132, 134, 138, spoke);
       } else if (nearest === ground) {

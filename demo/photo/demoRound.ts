@@ -39,7 +39,13 @@ export function alongLine(points: readonly Vec[], share: number): Vec {
   return points[0] ?? [0, 0, 0];
 }
 
-export type DemoRound = { world: World; shots: Shot[]; scene: Backdrop; round: PhotoRound; truth: Map<number, Vec> };
+export type DemoRound = {
+  world: World;
+  shots: Shot[];
+  scene: Backdrop;
+  round: PhotoRound;
+  truth: Map<number, Vec>;
+};
 
 /**
  * A round about the left front well of a demo vehicle: its obstacles with cards stuck along them by hand, straight ahead and at both
@@ -68,7 +74,11 @@ export function demoRound({ vehicle }: Build): DemoRound {
       // What is on the flank faces outboard, what is inside of the well looks to the hub too.
       const inward = outside ? 0.1 : 0.9 / Math.hypot(point[0], point[2]);
       const out: Vec = outside ? [0, 1, 0.1] : [-point[0] * inward, 1, -point[2] * inward];
-      const jitter = (): Vec => [normal(random) * HAND_MM, normal(random) * HAND_MM, normal(random) * HAND_MM];
+      const jitter = (): Vec => [
+        normal(random) * HAND_MM,
+        normal(random) * HAND_MM,
+        normal(random) * HAND_MM,
+      ];
       const askew = (v: Vec): Vec => plus(v, times(jitter(), 0.3));
       truth.set(card, point);
       ids.push(card);
@@ -79,7 +89,14 @@ export function demoRound({ vehicle }: Build): DemoRound {
   FLOOR.forEach(([x, y], i) =>
     cards.push(floorCard('left', CARD_KINDS.floor.from + i, [x, y, groundZ], 0.9 * i)),
   );
-  const { kpiDeg = 12, casterDeg = 4, kingpinMm = 80, kingpinForeAftMm = 0, lockInsideDeg = 34, lockOutsideDeg = 30 } = steering ?? {};
+  const {
+    kpiDeg = 12,
+    casterDeg = 4,
+    kingpinMm = 80,
+    kingpinForeAftMm = 0,
+    lockInsideDeg = 34,
+    lockOutsideDeg = 30,
+  } = steering ?? {};
   const kingpin: Vec = [-Math.tan(casterDeg * RAD), -Math.tan(kpiDeg * RAD), 1];
   const through: Vec = [kingpinForeAftMm, -kingpinMm, 0];
   const scale = SIZE.width / 3000;

@@ -51,7 +51,11 @@ function onPlate(x: number, y: number): number | undefined {
   return 1;
 }
 
-type Sheet = { square: Square; print: (x: number, y: number) => number | undefined; reach: [number, number, number, number] };
+type Sheet = {
+  square: Square;
+  print: (x: number, y: number) => number | undefined;
+  reach: [number, number, number, number];
+};
 
 function sheetsOf(world: World, shot: Shot): Sheet[] {
   const squares = squaresOf(world, shot.state);
@@ -73,7 +77,11 @@ function sheetsOf(world: World, shot: Shot): Sheet[] {
   const far = ({ square }: Sheet): number => Math.hypot(...minus(square.at, shot.eye));
   const plate = cards.filter(({ square }) => square.carrier === 'plate');
   // From behind to before; what is on the board after the board.
-  return [...cards.filter(({ square }) => square.carrier !== 'plate').sort((a, b) => far(b) - far(a)), ...board, ...plate];
+  return [
+    ...cards.filter(({ square }) => square.carrier !== 'plate').sort((a, b) => far(b) - far(a)),
+    ...board,
+    ...plate,
+  ];
 }
 
 /** Blurs one channel by a Gaussian, along rows and then along columns. */
@@ -83,7 +91,13 @@ function blurred(levels: Float32Array, width: number, height: number, sigma: num
     Math.exp(-((i - reach) ** 2) / (2 * sigma * sigma)),
   );
   const sum = kernel.reduce((a, b) => a + b, 0);
-  const along = (from: Float32Array, step: number, count: number, lines: number, lineStep: number): Float32Array => {
+  const along = (
+    from: Float32Array,
+    step: number,
+    count: number,
+    lines: number,
+    lineStep: number,
+  ): Float32Array => {
     const out = new Float32Array(from.length);
     for (let line = 0; line < lines; line++)
       for (let i = 0; i < count; i++) {
@@ -100,7 +114,10 @@ function blurred(levels: Float32Array, width: number, height: number, sigma: num
 }
 
 /** The directions of a camera's pixels, the lens taken off: writes to `out`, nothing is made. */
-function raysOf({ camera }: World, { ahead, right, down }: Eye): (u: number, v: number, out: Float64Array) => void {
+function raysOf(
+  { camera }: World,
+  { ahead, right, down }: Eye,
+): (u: number, v: number, out: Float64Array) => void {
   const { focalPx, cx, cy, k1, k2 } = camera;
   return (u, v, out) => {
     const x0 = (u - cx) / focalPx;
@@ -144,8 +161,16 @@ function drawSheet(
   const rayOf = raysOf(world, eye);
   const height0 = dot(toward, face);
   const [rightOff, upOff] = [dot(toward, right), dot(toward, up)];
-  for (let v = Math.max(0, Math.floor(Math.min(...vs))); v <= Math.min(height - 1, Math.ceil(Math.max(...vs))); v++)
-    for (let u = Math.max(0, Math.floor(Math.min(...us))); u <= Math.min(width - 1, Math.ceil(Math.max(...us))); u++) {
+  for (
+    let v = Math.max(0, Math.floor(Math.min(...vs)));
+    v <= Math.min(height - 1, Math.ceil(Math.max(...vs)));
+    v++
+  )
+    for (
+      let u = Math.max(0, Math.floor(Math.min(...us)));
+      u <= Math.min(width - 1, Math.ceil(Math.max(...us)));
+      u++
+    ) {
       let covered = 0;
       let white = 0;
       for (let k = 0; k < FINE * FINE; k++) {

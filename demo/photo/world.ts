@@ -1,5 +1,11 @@
-import { CARD_KINDS, CORNER_SIGNS, kindOfCard, measuredPoint, PLATE_CENTRES } from '../../core/photogrammetry/cards';
-import { cross, dot, minus, times, type Vec } from '../../core/geometry/vec';
+import {
+  CARD_KINDS,
+  CORNER_SIGNS,
+  kindOfCard,
+  measuredPoint,
+  PLATE_CENTRES,
+} from '../../core/photogrammetry/cards';
+import { cross, dot, minus, times as scaled, type Vec } from '../../core/geometry/vec';
 import type { Side } from '../../core/format/measured';
 import type { PhotoRound } from '../../core/format/photoRound';
 import type { RoundPicture } from '../../core/photogrammetry/measure';
@@ -25,7 +31,7 @@ export const seeded = (seed: number): (() => number) => {
 export const normal = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
-const unit = (v: Vec): Vec => times(v, 1 / Math.hypot(...v));
+const unit = (v: Vec): Vec => scaled(v, 1 / Math.hypot(...v));
 export const plus = (...all: Vec[]): Vec => all.reduce((a, b) => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]);
 
 /** The turn by an angle about an axis (Rodrigues), rows. */
@@ -44,7 +50,14 @@ const apply = ({ turn, shift }: Rigid, p: Vec): Vec => [
   dot(turn[1], p) + shift[1],
   dot(turn[2], p) + shift[2],
 ];
-export const STILL: Rigid = { turn: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] };
+export const STILL: Rigid = {
+  turn: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+  shift: [0, 0, 0],
+};
 /** About an axis through a point. */
 export function turnRound(axis: Vec, through: Vec, rad: number): Rigid {
   const turn = turnAbout(axis, rad);
@@ -66,15 +79,21 @@ export type World = {
 };
 
 /** The axes of a right corner are mirrored: what is across two directions points the other way in them. */
-export const across = (side: Side, a: Vec, b: Vec): Vec => times(cross(a, b), side === 'left' ? 1 : -1);
+export const across = (side: Side, a: Vec, b: Vec): Vec => scaled(cross(a, b), side === 'left' ? 1 : -1);
 
 /** A card on the body that faces `out`, its arrow as near to `up` as it goes, its measured point at `point`. */
 export const stuck = (side: Side, id: number, point: Vec, out: Vec, up: Vec): WorldCard => {
   const face = unit(out);
-  const above = unit(minus(up, times(face, dot(up, face))));
+  const above = unit(minus(up, scaled(face, dot(up, face))));
   const right = across(side, above, face);
   const [mx, my] = measuredPoint(id);
-  return { id, carrier: 'body', right, up: above, at: minus(point, plus(times(right, mx), times(above, my))) };
+  return {
+    id,
+    carrier: 'body',
+    right,
+    up: above,
+    at: minus(point, plus(scaled(right, mx), scaled(above, my))),
+  };
 };
 
 /** A card that lies on the ground, turned by an angle, rad. */
@@ -83,12 +102,24 @@ export const floorCard = (side: Side, id: number, at: Vec, turned: number): Worl
   return { id, carrier: 'floor', right: across(side, up, [0, 0, 1]), up, at };
 };
 
-/** A front corner: the lip with tips round the arch, liner and seam with spots, floor cards before and behind. `hand` is how far off each is stuck. */
-export function wellCards(random: () => number, side: Side = 'left', handMm = 0.15): { cards: WorldCard[]; truth: Map<number, Vec>; obstacles: PhotoRound['obstacles'] } {
+/**
+ * A front corner: the lip with tips round the arch, liner and seam with spots, floor cards before and behind. `handMm` is how far off
+ * each is stuck, `times` how many times as many there are.
+ */
+export function wellCards(
+  random: () => number,
+  side: Side = 'left',
+  handMm = 0.15,
+  times = 1,
+): { cards: WorldCard[]; truth: Map<number, Vec>; obstacles: PhotoRound['obstacles'] } {
   const truth = new Map<number, Vec>();
   const obstacles: PhotoRound['obstacles'] = [];
   const cards: WorldCard[] = [];
-  const add = (obstacle: string, ids: number[], place: (share: number) => { point: Vec; out: Vec; up: Vec }): void => {
+  const add = (
+    obstacle: string,
+    ids: number[],
+    place: (share: number) => { point: Vec; out: Vec; up: Vec },
+  ): void => {
     obstacles.push({ obstacle, ids });
     ids.forEach((id, i) => {
       const { point, out, up } = place(ids.length > 1 ? i / (ids.length - 1) : 0);
@@ -98,24 +129,54 @@ export function wellCards(random: () => number, side: Side = 'left', handMm = 0.
       cards.push(stuck(side, id, plus(point, off), askew(out), askew(up)));
     });
   };
-  const range = (from: number, count: number): number[] => Array.from({ length: count }, (_, i) => from + i);
-  add('lip', range(16, 15), (share) => {
+  let [tip, spot] = [CARD_KINDS.tip.from as number, CARD_KINDS.spot.from as number];
+  const tips = (count: number): number[] => Array.from({ length: count * times }, () => tip++);
+  const spots = (count: number): number[] => Array.from({ length: count * times }, () => spot++);
+  add('lip', tips(15), (share) => {
     const angle = Math.PI * (0.02 + 0.96 * share);
-    return { point: [430 * Math.cos(angle), 95, 30 + 440 * Math.sin(angle)], out: [0.2 * Math.cos(angle), 1, 0.1], up: [0, 0, 1] };
+    return {
+      point: [430 * Math.cos(angle), 95, 30 + 440 * Math.sin(angle)],
+      out: [0.2 * Math.cos(angle), 1, 0.1],
+      up: [0, 0, 1],
+    };
   });
-  add('valance', range(31, 6), (share) => ({ point: [520 - 40 * share, 90 - 200 * share, -205], out: [0.5, 0.9, -0.1], up: [0, 0, 1] }));
-  add('liner', range(80, 7), (share) => {
+  add('valance', tips(6), (share) => ({
+    point: [520 - 40 * share, 90 - 200 * share, -205],
+    out: [0.5, 0.9, -0.1],
+    up: [0, 0, 1],
+  }));
+  add('liner', spots(7), (share) => {
     const angle = Math.PI * (0.15 + 0.7 * share);
-    return { point: [450 * Math.cos(angle), -60, 60 + 430 * Math.sin(angle)], out: [-Math.cos(angle), 0.9, -Math.sin(angle)], up: [0, 0.3, 1] };
+    return {
+      point: [450 * Math.cos(angle), -60, 60 + 430 * Math.sin(angle)],
+      out: [-Math.cos(angle), 0.9, -Math.sin(angle)],
+      up: [0, 0.3, 1],
+    };
   });
-  add('seam', range(90, 4), (share) => ({ point: [-420, -40 - 160 * share, 120 - 120 * share], out: [1, 0.8, 0.1], up: [0, 0, 1] }));
-  [[700, 350], [-650, 420], [100, 780], [-250, 250], [420, 520]].forEach(([x = 0, y = 0], i) =>
-    cards.push(floorCard(side, 8 + i, [x, y, -370], i)),
-  );
+  add('seam', spots(4), (share) => ({
+    point: [-420, -40 - 160 * share, 120 - 120 * share],
+    out: [1, 0.8, 0.1],
+    up: [0, 0, 1],
+  }));
+  [
+    [700, 350],
+    [-650, 420],
+    [100, 780],
+    [-250, 250],
+    [420, 520],
+  ].forEach(([x = 0, y = 0], i) => cards.push(floorCard(side, 8 + i, [x, y, -370], i)));
   return { cards, truth, obstacles };
 }
 
-export const PHONE: World['camera'] = { width: 3000, height: 2250, focalPx: 2265, cx: 1507, cy: 1117, k1: 0.06, k2: -0.09 };
+export const PHONE: World['camera'] = {
+  width: 3000,
+  height: 2250,
+  focalPx: 2265,
+  cx: 1507,
+  cy: 1117,
+  k1: 0.06,
+  k2: -0.09,
+};
 
 /** Twelve places round the wheel, as a person walks them. */
 export function walkRound(random: () => number, count: number, state = 'straight'): Shot[] {
@@ -123,7 +184,7 @@ export function walkRound(random: () => number, count: number, state = 'straight
     const share = count > 1 ? i / (count - 1) : 0.5;
     const angle = (-55 + 110 * share) * (Math.PI / 180);
     const far = 1150 + 250 * random();
-    const high = [-120, 250, 620][i % 3]! + 80 * random();
+    const high = ([-120, 250, 620][i % 3] ?? 0) + 80 * random();
     return {
       name: `${state}-${i}.jpg`,
       state,
@@ -141,11 +202,20 @@ export function eyeOf({ eye, target, roll }: Shot, side: Side = 'left'): Eye {
   const level = unit(across(side, ahead, [0, 0, 1]));
   const below = across(side, ahead, level);
   const [c, s] = [Math.cos(roll), Math.sin(roll)];
-  return { ahead, right: plus(times(level, c), times(below, s)), down: minus(times(below, c), times(level, s)), eye };
+  return {
+    ahead,
+    right: plus(scaled(level, c), scaled(below, s)),
+    down: minus(scaled(below, c), scaled(level, s)),
+    eye,
+  };
 }
 
 /** Where a point falls in the picture; undefined where it is behind. */
-export function pixelOf({ camera }: World, { ahead, right, down, eye }: Eye, p: Vec): [u: number, v: number] | undefined {
+export function pixelOf(
+  { camera }: World,
+  { ahead, right, down, eye }: Eye,
+  p: Vec,
+): [u: number, v: number] | undefined {
   const v = minus(p, eye);
   const z = dot(v, ahead);
   if (z < 50) return undefined;
@@ -156,7 +226,14 @@ export function pixelOf({ camera }: World, { ahead, right, down, eye }: Eye, p: 
 }
 
 /** A printed square in the world: its middle, its right and up, and half its side. */
-export type Square = { id: number; at: Vec; right: Vec; up: Vec; half: number; carrier: 'body' | 'floor' | 'plate' };
+export type Square = {
+  id: number;
+  at: Vec;
+  right: Vec;
+  up: Vec;
+  half: number;
+  carrier: 'body' | 'floor' | 'plate';
+};
 
 /** All squares of a state, in the axes of the left side. */
 export function squaresOf(world: World, state: string): Square[] {
@@ -168,13 +245,27 @@ export function squaresOf(world: World, state: string): Square[] {
     // The plate's right is rearward on the left side, forward on the right.
     const forward = world.side === 'left' ? -1 : 1;
     const at = apply(hub, tip([forward * x, world.outboardMm, y]));
-    return { id, at, right: spin(tip([forward, 0, 0])), up: spin(tip([0, 0, 1])), half: CARD_KINDS.plate.sideMm / 2, carrier: 'plate' };
+    return {
+      id,
+      at,
+      right: spin(tip([forward, 0, 0])),
+      up: spin(tip([0, 0, 1])),
+      half: CARD_KINDS.plate.sideMm / 2,
+      carrier: 'plate',
+    };
   });
   return [
     ...plate,
     ...world.cards
       .filter(({ carrier }) => carrier === 'body' || state === 'straight')
-      .map(({ id, at, right, up, carrier }): Square => ({ id, at, right, up, carrier, half: CARD_KINDS[kindOfCard(id)!].sideMm / 2 })),
+      .map(({ id, at, right, up, carrier }): Square => ({
+        id,
+        at,
+        right,
+        up,
+        carrier,
+        half: CARD_KINDS[kindOfCard(id) ?? 'spot'].sideMm / 2,
+      })),
   ];
 }
 
@@ -187,10 +278,12 @@ export function sightOf(world: World, shot: Shot, random: () => number): RoundPi
     if (dot(toward, across(world.side, right, up)) < 0.3 * Math.hypot(...toward)) return [];
     const corners = CORNER_SIGNS.map(([sx, sy]) => {
       const reach = half - world.insetMm;
-      return pixelOf(world, eye, plus(at, times(right, sx * reach), times(up, sy * reach)));
+      return pixelOf(world, eye, plus(at, scaled(right, sx * reach), scaled(up, sy * reach)));
     });
     if (corners.some((c) => !c || c[0] < 8 || c[1] < 8 || c[0] > width - 8 || c[1] > height - 8)) return [];
-    return [{ id, corners: corners.flatMap((c) => c!.map((one) => one + world.noisePx * normal(random))) }];
+    return [
+      { id, corners: corners.flatMap((c) => (c ?? []).map((one) => one + world.noisePx * normal(random))) },
+    ];
   });
   return { name: shot.name, width, height, found };
 }

@@ -27,7 +27,7 @@ const sigma = (names: readonly string[]) =>
     .strictObject(Object.fromEntries(names.map((name) => [name, n])))
     .meta({ description: 'One standard deviation of each.' });
 const figures = <const T extends readonly string[]>(names: T) =>
-  Object.fromEntries(names.map((name) => [name, n]));
+  Object.fromEntries(names.map((name) => [name, n])) as Record<T[number], z.ZodNumber>;
 const HUB = ['xMm', 'yMm', 'zMm', 'steerDeg', 'camberDeg'] as const;
 const AXIS = ['kpiDeg', 'casterDeg', 'kingpinMm', 'kingpinForeAftMm'] as const;
 const LOCKS = ['lockInsideDeg', 'lockOutsideDeg'] as const;
@@ -68,7 +68,8 @@ export const measurementSchema = z.strictObject({
   steering: z
     .strictObject({
       ...figures(AXIS),
-      ...Object.fromEntries(LOCKS.map((name) => [name, n.nullable()])),
+      lockInsideDeg: n.nullable(),
+      lockOutsideDeg: n.nullable(),
       sigma: sigma([...AXIS, ...LOCKS]),
     })
     .optional()

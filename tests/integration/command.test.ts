@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { curesSchema } from '../../formats/curesJson';
+import { measurementSchema } from '../../formats/photo/roundJson';
 import { told } from '../../core/wording';
 import { assess } from '../../core/assess';
 import { startCluster } from '../../command/cluster';
@@ -10,21 +11,21 @@ import { stateFolder } from '../../command/paths';
 import { demoBuild, demoTexts } from '../example';
 
 const ROOT = join(import.meta.dirname, '..', '..');
-let folder = '';
+let scratch = '';
 beforeAll(() => {
-  folder = mkdtempSync(join(stateFolder(), 'command-'));
+  scratch = mkdtempSync(join(stateFolder(), 'command-'));
 });
-afterAll(() => rmSync(folder, { recursive: true }));
+afterAll(() => rmSync(scratch, { recursive: true }));
 
 function vexlo(...args: string[]) {
   return spawnSync(join(ROOT, 'vexlo'), args, {
-    cwd: folder,
+    cwd: scratch,
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: '' },
   });
 }
 function write(name: string, text: string): string {
-  writeFileSync(join(folder, name), text);
+  writeFileSync(join(scratch, name), text);
   return name;
 }
 
@@ -44,6 +45,76 @@ describe('./vexlo template', () => {
     const unknown = template('--obstacle', 'wing', '--to', 'svg');
     expect(unknown).toMatchObject({ status: 2, stdout: '' });
     expect(unknown.stderr).toContain('the ids are');
+  });
+});
+
+describe('./vexlo photos', () => {
+  const folder = join(ROOT, 'demo', 'photo-round');
+  const setup = join(folder, 'setup.json');
+  const names = readdirSync(folder).filter((name) => name.endsWith('.jpg'));
+  const files = names.map((name) => join(folder, name));
+
+  test('measures the demo round: points within what it says of them, the steering axis of the vehicle', () => {
+    const run = vexlo('photos', setup, ...files);
+    expect(run.stderr).toBe('');
+    expect(run.status).toBe(0);
+    const measured = measurementSchema.parse(JSON.parse(run.stdout));
+    const truth = new Map(
+      JSON.parse(readFileSync(join(folder, 'truth.json'), 'utf8')) as [number, number[]][],
+    );
+    const off = measured.points
+      .filter(({ photos }) => photos >= 3)
+      .map(({ id, xMm, yMm, zMm }) =>
+        Math.hypot(...[xMm, yMm, zMm].map((v, i) => v - (truth.get(id)?.[i] ?? NaN))),
+      );
+    expect(off.length).toBeGreaterThan(28);
+    expect(Math.max(...off)).toBeLessThan(1.5);
+    expect(Math.sqrt(off.reduce((sum, d) => sum + d * d, 0) / off.length)).toBeLessThan(0.5);
+    const { steering } = demoBuild('marten-1-tires-only').vehicle.corners.front;
+    for (const name of ['kpiDeg', 'casterDeg', 'lockInsideDeg', 'lockOutsideDeg'] as const)
+      expect(Math.abs(Number(measured.steering?.[name]) - (steering?.[name] ?? NaN))).toBeLessThan(0.2);
+    expect(Math.abs(Number(measured.steering?.kingpinMm) - (steering?.kingpinMm ?? NaN))).toBeLessThan(1.5);
+  });
+
+  test('bad input: each picture by its name with the cure, nothing on standard output, exit 2', () => {
+    const told = (words: RegExp, ...args: string[]): void => {
+      const run = vexlo('photos', ...args);
+      expect(run).toMatchObject({ status: 2, stdout: '' });
+      expect(run.stderr).toMatch(words);
+    };
+    const [first = '', second = '', third = ''] = [0, 1, 2].map((i) => join(folder, `straight-${i}.jpg`));
+    const cut = write('straight-1.jpg', '');
+    writeFileSync(join(scratch, 'straight-1.jpg'), readFileSync(second).subarray(0, 50_000));
+    const plain = write(
+      'plain.json',
+      JSON.stringify({
+        format: 'vexlo/photo-round',
+        version: 1,
+        side: 'left',
+        plate: { outboardMm: 38.5 },
+        obstacles: [],
+      }),
+    );
+    told(/usage:/);
+    told(/1 photographs; give 2 to 60/, plain, first);
+    told(/is there twice/, plain, first, first);
+    told(/states\.0\.photos\.1: "straight-1\.jpg" of state "straight" was not given/, setup, first, third);
+    told(
+      /straight-1\.jpg: ends before its picture does.*\n.*missing\.jpg: cannot be opened/,
+      plain,
+      first,
+      cut,
+      'missing.jpg',
+    );
+    told(
+      /plate\.outboardMm: is missing/,
+      write(
+        'faulty.json',
+        '{"format":"vexlo/photo-round","version":1,"side":"left","plate":{},"obstacles":[]}',
+      ),
+      first,
+      second,
+    );
   });
 });
 

@@ -1,9 +1,9 @@
-import { CAMERA_SIZE } from '../core/photogrammetry/camera';
-import { CORNERS } from '../core/photogrammetry/cards';
-import { steppedScene } from '../core/photogrammetry/adjust';
-import { factor, solveFactored } from '../core/photogrammetry/linear';
-import { commonSize, costOf, photoAt, plateAt, STEP } from '../core/photogrammetry/normal';
-import { miss, slopes, type Scene } from '../core/photogrammetry/scene';
+import { CAMERA_SIZE } from '../../core/photogrammetry/camera';
+import { CORNERS } from '../../core/photogrammetry/cards';
+import { steppedScene } from '../../core/photogrammetry/adjust';
+import { factor, solveFactored } from '../../core/photogrammetry/linear';
+import { commonSize, costOf, photoAt, plateAt, STEP } from '../../core/photogrammetry/normal';
+import { miss, slopes, type Scene } from '../../core/photogrammetry/scene';
 
 /**
  * The same adjustment the plain way: one matrix of all slopes, its square, Cholesky, Levenberg and Marquardt. Nothing is
