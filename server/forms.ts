@@ -1,12 +1,15 @@
 import { z } from 'zod';
-import { oneOf } from '../core/format/fields';
+import { faultsOf, oneOf, withoutExtensions } from '../core/format/fields';
 import { AXLES, type AxleName } from '../core/format/build';
 import { vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
+import { cardPlan } from '../core/photogrammetry/cardPlan';
+import { vehicleSchema } from '../core/format/vehicle';
+import { cardsPdf } from '../formats/cardsPdf';
 import { measuringForm } from '../formats/measuringForm';
 import { PAPER_NAMES, type Paper } from '../formats/paper';
 import type { Context } from './context';
-import { done, missing, type Outcome } from './errors';
+import { done, faulty, missing, type Outcome } from './errors';
 
 export const formQuery = z.strictObject({
   axle: oneOf(AXLES).default('front'),
@@ -34,4 +37,24 @@ export async function formOfJob(
     paper,
   );
   return done({ name: `${job.number.toLowerCase()}-measuring-${axle}.pdf`, bytes });
+}
+
+/** The cards of a photo round of a job's vehicle, as PDF at true size. */
+export async function cardsOfJob(
+  { db, shop }: Pick<Context, 'db' | 'shop'>,
+  jobId: number,
+  axle: AxleName,
+  paper: Paper,
+): Promise<Outcome<{ name: string; bytes: Uint8Array }>> {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  if (!vehicle) return missing('job');
+  const read = vehicleSchema.safeParse(withoutExtensions(vehicle.document));
+  if (!read.success) return faulty(faultsOf(vehicleSchema, read.error.issues));
+  const bytes = await cardsPdf(
+    { vehicle: vehicle.label, axle, shop: shop.name },
+    cardPlan(read.data.corners[axle]),
+    paper,
+  );
+  return done({ name: `${job.number.toLowerCase()}-cards-${axle}.pdf`, bytes });
 }

@@ -16,7 +16,8 @@ import type { PhotoRound } from '../format/photoRound';
 import type { Side } from '../format/measured';
 import { wordingText } from '../wording';
 import { adjusted } from './adjust';
-import { measureRound, type PhotoMeasurement, type RoundPicture } from './measure';
+import { measureRound, type PhotoMeasurement } from './measure';
+import type { RoundPicture } from './roundInput';
 import { solveRound } from './solve';
 
 const degree = Math.PI / 180;

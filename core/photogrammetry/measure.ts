@@ -9,21 +9,10 @@ import { inFrame, groundOf, motionInFrame, pointInFrame, pointOf, sceneFrame, ty
 import { cardBody, plateBody } from './layout';
 import { pathRowOf, steeringOf, type PathRow, type SteeringAxis } from './motion';
 import { secondPose, standsElsewhere } from './outliers';
-import { inverse } from './pose';
-import { missesOf, type Found, type Scene } from './scene';
+import { missesOf, type Scene } from './scene';
+import { fromOnePlace, refusals, statesOf, type RoundPicture } from './roundInput';
 import { solveRound, type Solved } from './solve';
 import { roundChecks } from './roundChecks';
-
-/** A picture in which cards were found. */
-export type RoundPicture = {
-  name: string;
-  width: number;
-  height: number;
-  /** What its file says, where it does. */
-  focal35Mm?: number;
-  camera?: string;
-  found: readonly Found[];
-};
 
 export type PointFlag = 'one photo' | 'disagrees' | 'two poses';
 export type PhotoPoint = {
@@ -61,80 +50,17 @@ export type PhotoMeasurement = {
   hubAboveGroundMm: Sure | null;
   plateCamberDeg: Sure;
   checks: Check[];
+  /** Where each used picture was taken from: what draws into it. Not part of what leaves. */
+  views: PhotoView[];
 };
+
+/** From the axes of the corner to the camera's (x right, y down, z ahead, mm): three rows of a matrix, then what is added. */
+export type PhotoView = { name: string; toCamera: number[] };
 
 /** A card is stuck on by hand this far off in each direction, mm (one σ): an estimate. */
 export const HAND_MM = 0.15;
 
 const DEG = 180 / Math.PI;
-
-/** Which state each picture belongs to; a fault where a picture is in none, or a state names one that is not there. */
-export function statesOf(round: PhotoRound, names: readonly string[]): Result<number[], { faults: Fault[] }> {
-  const states = round.states;
-  if (!states) return { ok: true, value: names.map(() => 0) };
-  const faults: Fault[] = [];
-  states.forEach(({ photos, state }, i) =>
-    photos.forEach((photo, j) => {
-      if (!names.includes(photo))
-        faults.push({
-          path: `states.${i}.photos.${j}`,
-          message: `"${photo}" of state "${state}" was not given; name it after the set-up, or take it out of the state`,
-        });
-    }),
-  );
-  const value = names.map((name) => {
-    const at = states.findIndex(({ photos }) => photos.includes(name));
-    if (at < 0)
-      faults.push({
-        path: name,
-        message: 'is in no state; write its name under one of "states", or leave it out',
-      });
-    return at;
-  });
-  return faults.length > 0 ? { ok: false, faults } : { ok: true, value };
-}
-
-/** What no computing can mend, by the picture it is about. */
-function refusals(pictures: readonly RoundPicture[]): Fault[] {
-  const faults: Fault[] = [];
-  const [first] = pictures;
-  for (const { name, width, height, camera, found } of pictures) {
-    const twice = found.map(({ id }) => id).find((id, i, all) => all.indexOf(id) !== i);
-    if (twice !== undefined)
-      faults.push({
-        path: name,
-        message: `shows card ${twice} twice; take one of the two prints away, or leave this picture out`,
-      });
-    if (first && (width !== first.width || height !== first.height))
-      faults.push({
-        path: name,
-        message: `has ${width} × ${height} pixels, ${first.name} has ${first.width} × ${first.height}; take all pictures with one camera, not zoomed or cut`,
-      });
-    else if (first?.camera !== undefined && camera !== undefined && camera !== first.camera)
-      faults.push({
-        path: name,
-        message: `was taken with ${camera}, ${first.name} with ${first.camera}; take all pictures with one camera`,
-      });
-  }
-  if (!pictures.some(({ found }) => found.some(({ id }) => kindOfCard(id) === 'plate')))
-    faults.push({
-      path: first?.name ?? 'photos',
-      message: `no picture shows the plate (cards 0 to 3), nor does ${first?.name ?? 'any'}; put it on the hub and take at least two pictures with it`,
-    });
-  return faults;
-}
-
-/** Pictures whose places are nearer to each other than this share of their distance show no depth. */
-const LEAST_APART = 0.05;
-
-/** Whether all pictures were taken from one place. */
-function fromOnePlace({ photos }: Scene): boolean {
-  const places = photos.map((pose) => inverse(pose).subarray(9));
-  const away = Math.max(...places.map((p) => Math.hypot(p[0]!, p[1]!, p[2]!)));
-  return places.every((a) =>
-    places.every((b) => Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!, a[2]! - b[2]!) < LEAST_APART * away),
-  );
-}
 
 /** Rms of both coordinates of what was kept, pixels; null where nothing was. */
 function residualOf({ scene }: Solved, photo?: number): number | null {
@@ -323,9 +249,22 @@ export function measureRound(
         : 'its cards do not say where it was taken from: it needs the plate, or three cards that other pictures show';
     return { name, used, cards: found.length, residualPx, ...(used ? {} : { why }) };
   });
+  const frame = sceneFrame(scene, mount, floor);
+  const views = scene.photos.map((pose, at): PhotoView => ({
+    name: pictures[layout.photos[at]!]!.name,
+    toCamera: [
+      ...[0, 1, 2].flatMap((row) =>
+        [frame.x, frame.y, frame.z].map(
+          (axis) => pose[row * 3]! * axis[0] + pose[row * 3 + 1]! * axis[1] + pose[row * 3 + 2]! * axis[2],
+        ),
+      ),
+      ...pointOf(pose, frame.origin),
+    ],
+  }));
   return {
     ok: true,
     value: {
+      views,
       camera: {
         focalPx: scene.camera[0]!,
         cx: scene.camera[1]!,

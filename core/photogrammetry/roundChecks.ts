@@ -3,7 +3,8 @@ import type { PhotoRound } from '../format/photoRound';
 import { kindOfCard } from './cards';
 import { cardBody, plateBody } from './layout';
 import { standsElsewhere } from './outliers';
-import type { PhotoMeasurement, RoundPicture } from './measure';
+import type { PhotoMeasurement } from './measure';
+import type { RoundPicture } from './roundInput';
 import type { Solved } from './solve';
 
 /** A lock or a height wants so many pictures. */

@@ -1,18 +1,11 @@
 import type { Build } from '../../core/format/build';
 import type { PhotoRound } from '../../core/format/photoRound';
 import { times, type Vec } from '../../core/geometry/vec';
+import { cardPlan, plannedObstacles } from '../../core/photogrammetry/cardPlan';
 import { CARD_KINDS } from '../../core/photogrammetry/cards';
 import { backdrop, type Backdrop } from './backdrop';
 import { floorCard, normal, seeded, stuck, turnRound, walkRound, plus, type Shot, type World } from './world';
 
-/** How many cards an obstacle gets, by its id; the others of a well are not reached from outside. */
-const COUNTS: readonly [id: string, count: number][] = [
-  ['fender-lip', 15],
-  ['liner', 7],
-  ['bumper-corner', 3],
-  ['valance', 3],
-  ['seam', 4],
-];
 const FLOOR: readonly [x: number, y: number][] = [
   [620, 330],
   [-600, 380],
@@ -61,19 +54,15 @@ export function demoRound({ vehicle }: Build): DemoRound {
   const groundZ = -tireMm + 12;
   const truth = new Map<number, Vec>();
   const cards: World['cards'] = [];
-  let [tip, spot] = [CARD_KINDS.tip.from as number, CARD_KINDS.spot.from as number];
-  const named: PhotoRound['obstacles'] = [];
-  for (const [id, count] of COUNTS) {
-    const points = obstacles.find((one) => one.id === id)?.points;
-    if (!points) continue;
-    const ids: number[] = [];
-    for (let i = 0; i < count; i++) {
-      const point = alongLine(points, (i + 0.5) / count);
-      const outside = point[1] > flankY - 20;
-      const card = id === 'liner' || id === 'seam' ? spot++ : tip++;
-      // What is on the flank faces outboard, what is inside of the well looks to the hub too.
-      const inward = outside ? 0.1 : 0.9 / Math.hypot(point[0], point[2]);
-      const out: Vec = outside ? [0, 1, 0.1] : [-point[0] * inward, 1, -point[2] * inward];
+  const named = plannedObstacles(cardPlan(vehicle.corners.front).cards);
+  for (const { obstacle, ids } of named) {
+    const points = obstacles.find(({ id }) => id === obstacle)?.points ?? [];
+    ids.forEach((card, i) => {
+      const point = alongLine(points, (i + 0.5) / ids.length);
+      const [x, y, z] = point;
+      // What is on the flank or below it faces outboard, what is inside of the well looks to the hub too.
+      const inward = y > flankY - 20 || z < -100 ? 0 : 0.9 / Math.hypot(x, z);
+      const out: Vec = inward === 0 ? [-0.0004 * x, 1, z < -100 ? -0.1 : 0.1] : [-x * inward, 1, -z * inward];
       const jitter = (): Vec => [
         normal(random) * HAND_MM,
         normal(random) * HAND_MM,
@@ -81,10 +70,8 @@ export function demoRound({ vehicle }: Build): DemoRound {
       ];
       const askew = (v: Vec): Vec => plus(v, times(jitter(), 0.3));
       truth.set(card, point);
-      ids.push(card);
       cards.push(stuck('left', card, plus(point, jitter()), askew(out), askew([0, 0, 1])));
-    }
-    named.push({ obstacle: id, ids });
+    });
   }
   FLOOR.forEach(([x, y], i) =>
     cards.push(floorCard('left', CARD_KINDS.floor.from + i, [x, y, groundZ], 0.9 * i)),
@@ -115,8 +102,8 @@ export function demoRound({ vehicle }: Build): DemoRound {
   };
   const shots = [
     ...walkRound(random, 6),
-    ...walkRound(random, 3, 'inside'),
-    ...walkRound(random, 3, 'outside'),
+    ...walkRound(random, 3, 'inside', 1),
+    ...walkRound(random, 3, 'outside', 2),
   ];
   const states = ['straight', 'inside', 'outside'].map((state) => ({
     state,

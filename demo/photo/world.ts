@@ -8,7 +8,7 @@ import {
 import { cross, dot, minus, times as scaled, type Vec } from '../../core/geometry/vec';
 import type { Side } from '../../core/format/measured';
 import type { PhotoRound } from '../../core/format/photoRound';
-import type { RoundPicture } from '../../core/photogrammetry/measure';
+import type { RoundPicture } from '../../core/photogrammetry/roundInput';
 
 /**
  * A well with cards in it and a camera before it, drawn by rules of its own (nothing of the adjustment's is used): what a photo
@@ -178,13 +178,13 @@ export const PHONE: World['camera'] = {
   k2: -0.09,
 };
 
-/** Twelve places round the wheel, as a person walks them. */
-export function walkRound(random: () => number, count: number, state = 'straight'): Shot[] {
+/** Places round the wheel, as a person walks them: low, level, high; `phase` begins elsewhere. */
+export function walkRound(random: () => number, count: number, state = 'straight', phase = 0): Shot[] {
   return Array.from({ length: count }, (_, i) => {
     const share = count > 1 ? i / (count - 1) : 0.5;
-    const angle = (-55 + 110 * share) * (Math.PI / 180);
+    const angle = (-55 + 14 * phase + (110 - 28 * phase) * share) * (Math.PI / 180);
     const far = 1150 + 250 * random();
-    const high = ([-120, 250, 620][i % 3] ?? 0) + 80 * random();
+    const high = ([-120, 250, 620][(i + phase) % 3] ?? 0) + 80 * random();
     return {
       name: `${state}-${i}.jpg`,
       state,

@@ -90,7 +90,7 @@ function rounded<T>(value: T): T {
 }
 
 /** A measurement as it leaves for another program. */
-export function measurementDocument(measured: PhotoMeasurement): Record<string, unknown> {
+export function measurementDocument({ views: _, ...measured }: PhotoMeasurement): Record<string, unknown> {
   const { steering, ...rest } = told(measured);
   return {
     format: 'vexlo/photo-measurement',

@@ -1,0 +1,9 @@
+import { phoneRoll } from '../../../../../server/devices/phone';
+import { endpoint, handle } from '../../../../../server/endpoint';
+
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  GET: handle({
+    does: 'What the simulated phone has to show: a photo round of a demo vehicle, drawn.',
+    run: () => phoneRoll(),
+  }),
+});
