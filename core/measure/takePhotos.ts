@@ -23,7 +23,7 @@ const tenth = (mm: number): number => Math.round(mm * 10) / 10;
 const hundredth = (value: number): number => Math.round(value * 100) / 100;
 
 /** Of two poses, or of a card that moved, nobody knows which: such a point places nothing. */
-const isSure = ({ flags }: PhotoPoint): boolean =>
+export const isSure = ({ flags }: PhotoPoint): boolean =>
   !flags.includes('disagrees') && !flags.includes('two poses');
 
 /** σ of the least sure of a thing's points, mm, in tenths and never below one. */

@@ -5,6 +5,15 @@ const PLACES: Readonly<Record<LeafId, readonly string[]>> = {
   measure: [
     ...['gap-table', 'gaps', 'obstacle-table', 'point-table', 'round', 'round-count', 'round-words'],
     ...['well-drawing', 'wheel-path', 'scan', 'scan-count', 'scan-message', 'scan-parts', 'scan-results'],
+    ...[
+      'photo',
+      'photo-faults',
+      'photo-missing',
+      'photo-result',
+      'photo-steering',
+      'photos',
+      'photos-simulated',
+    ],
     ...['scan-view', 'scans', 'device-sources', 'Wheelbase', 'Lock inside', 'Axle load, rear'],
   ],
   package: [

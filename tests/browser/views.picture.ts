@@ -2,7 +2,6 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { test } from 'vitest';
-import { scannedWell } from '../../core/scan/madeUpScan';
 import { SCRATCH } from './browser';
 import type { LeafId } from '../../web/app/sheet/leaves';
 import { useBench } from './bench';
@@ -140,27 +139,24 @@ test('the corner in space', async () => {
 
 const label = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"]`);
 
-test('a scan, swept', async () => {
-  const { driver, openStage, find } = bench();
-  await openStage('Haldane Rook', 1, 'measure');
-  await driver.findElement(label('Scan')).click();
-  await find('[data-testid="scan-view"]');
-  const { xyz } = scannedWell(250_000);
-  const head = `ply\nformat binary_little_endian 1.0\nelement vertex ${xyz.length / 3}\nproperty float x\nproperty float y\nproperty float z\nend_header\n`;
-  const file = join(SCRATCH, 'well.ply');
-  writeFileSync(file, Buffer.concat([Buffer.from(head), Buffer.from(xyz.buffer)]));
-  await driver.findElement(By.css('[aria-label^="Scan to read"]')).sendKeys(file);
-  const places = ['0 0 0', '60 0 20', '-10 0 70', '400 200 -380', '-300 100 -380', '50 -600 -380'];
-  await find('[data-testid="scan"] form input');
-  const inputs = await driver.findElements(By.css('[data-testid="scan"] form input'));
-  for (const [i, place] of places.entries()) await inputs[i]?.sendKeys(place);
-  await driver.findElement(By.xpath('//button[.="Align"]')).click();
-  await find('[data-testid="scan-parts"]');
-  await driver.findElement(By.xpath('//button[.="Sweep the scan"]')).click();
-  await find('[data-testid="scan-results"]');
+test('a well from photographs', async () => {
+  const { openStage, find, driver } = bench();
+  await openStage('Selk Marten', 1, 'measure');
+  await driver.findElement(By.xpath('//label[.="Photographs"]')).click();
+  const button = (words: string): By => By.xpath(`//button[starts-with(normalize-space(.), "${words}")]`);
+  await find('[data-testid="photos"]');
+  await driver.findElement(button('Try the simulated phone')).click();
+  await driver.wait(
+    async () =>
+      (await driver.findElements(By.css('ol[aria-label="Pictures of the round"] li'))).length === 12,
+    120_000,
+  );
+  const measure = await driver.findElement(button('Measure'));
+  await driver.wait(() => measure.isEnabled(), 30_000);
+  await measure.click();
+  await find('[data-testid="photo-result"]');
   await driver.executeScript('scrollTo(0, 0); document.activeElement.blur()');
-  await driver.sleep(2500);
-  await picture('scan');
+  await picture('photographs');
 });
 
 test('what fits, and stages side by side', async () => {

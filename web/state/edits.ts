@@ -1,4 +1,7 @@
-import type { AxleName, Build, Corner } from '../../core/format/build';
+import type { AxleName, Build, Corner, Vehicle } from '../../core/format/build';
+import type { Side } from '../../core/format/measured';
+import { withReadings } from '../../core/log/deviceReading';
+import type { TakenPhotos } from '../../core/measure/takePhotos';
 import { changesBetween, withChanges, type Change, type Json } from '../../core/history/diff';
 import { offsetFromBackspacingMm } from '../../core/wheel/geometry';
 import { editStage, editVehicle, type Edited, type stageFileOf, type vehicleFileOf } from './store';
@@ -91,22 +94,72 @@ export function moveBy(
 /** What measuring changes of an obstacle; everything else of it stays as its file has it. */
 const MEASURED_KEYS = ['points', 'estimated', 'side', 'tapeErrorMm'] as const;
 
-/** Takes over a corner as it was measured: what did not change stays as the file has it, `x-…` keys and all. */
+/** The obstacles of a corner as they were measured: what did not change stays as the file has it, `x-…` keys and all. */
+function withMeasured(
+  file: VehicleFile['corners']['front']['obstacles'],
+  before: Corner,
+  after: Corner,
+): typeof file {
+  return after.obstacles.map((obstacle) => {
+    const own = file.find(({ id }) => id === obstacle.id);
+    const was = before.obstacles.find(({ id }) => id === obstacle.id);
+    if (!own || !was) return obstacle;
+    const changes = MEASURED_KEYS.flatMap((key): Change[] => {
+      if (JSON.stringify(was[key]) === JSON.stringify(obstacle[key])) return [];
+      const to = obstacle[key] as Json | undefined;
+      return [to === undefined ? { path: `/${key}` } : { path: `/${key}`, to }];
+    });
+    return changes.length === 0 ? own : (withChanges(own, changes) as unknown as typeof own);
+  });
+}
+
+/** Takes over a corner as it was measured. */
 export function takeCorner(axle: AxleName, before: Corner, after: Corner): Edited {
   return editVehicle((vehicle) => {
     const corner = vehicle.corners[axle];
-    const obstacles = after.obstacles.map((obstacle) => {
-      const file = corner.obstacles.find(({ id }) => id === obstacle.id);
-      const was = before.obstacles.find(({ id }) => id === obstacle.id);
-      if (!file || !was) return obstacle;
-      const changes = MEASURED_KEYS.flatMap((key): Change[] => {
-        if (JSON.stringify(was[key]) === JSON.stringify(obstacle[key])) return [];
-        const to = obstacle[key] as Json | undefined;
-        return [to === undefined ? { path: `/${key}` } : { path: `/${key}`, to }];
-      });
-      return changes.length === 0 ? file : (withChanges(file, changes) as unknown as typeof file);
-    });
+    const obstacles = withMeasured(corner.obstacles, before, after);
     const measured = after.measured === undefined ? {} : { measured: after.measured };
     return { ...vehicle, corners: { ...vehicle.corners, [axle]: { ...corner, obstacles, ...measured } } };
+  });
+}
+
+/** Takes a photo round over: its parts, the steering axis and the path where it has them, and where all of it came from. */
+export function takePhotoRound(
+  axle: AxleName,
+  side: Side,
+  before: Vehicle,
+  taken: TakenPhotos,
+  simulated: boolean,
+  at: string,
+): Edited {
+  const { corner: after, things, steering, path } = taken;
+  return editVehicle((vehicle) => {
+    const corner = vehicle.corners[axle];
+    const from = `corners.${axle}`;
+    const places = [
+      ...things.map(({ id }) => `${from}.obstacles.${id}`),
+      ...(steering ? [`${from}.steering`] : []),
+      ...(path ? [`${from}.suspension.path`] : []),
+    ];
+    const sources = places.map((place) => ({
+      path: place,
+      device: `photographs, ${side}`,
+      simulated,
+      at,
+    }));
+    return {
+      ...vehicle,
+      readings: withReadings(vehicle.readings, sources),
+      corners: {
+        ...vehicle.corners,
+        [axle]: {
+          ...corner,
+          obstacles: withMeasured(corner.obstacles, before.corners[axle], after),
+          ...(after.measured === undefined ? {} : { measured: after.measured }),
+          ...(steering ? { steering: after.steering } : {}),
+          ...(path ? { suspension: after.suspension } : {}),
+        },
+      },
+    };
   });
 }

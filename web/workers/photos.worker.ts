@@ -11,10 +11,7 @@ type Answer<T> = ({ ok: true } & T) | { ok: false; message: string };
 /** The finder of cards, about 11 MB: loaded when the first picture comes. */
 let finder: Promise<{ cv: OpenCv }> | undefined;
 const ready = (): Promise<{ cv: OpenCv }> => {
-  finder ??= import('@techstark/opencv-js').then((module) => {
-    const found = (module as { default?: unknown }).default ?? module;
-    return whenReady(found as OpenCv);
-  });
+  finder ??= import('../../formats/photo/openCvModule').then(({ held }) => whenReady(held.cv));
   return finder;
 };
 

@@ -27,16 +27,23 @@ const ScanStation = later(
   '34rem',
 );
 
+const PhotoStation = later(
+  'The photographs',
+  () => import('../photos/PhotoStation').then((module) => module.PhotoStation),
+  '34rem',
+);
+
 /** The scan of a corner with the package of the stage on the page, which the rest of the station does not follow. */
 function ScanSide(props: { axle: AxleName; side: Side; setSide: (side: Side) => void }) {
   const build = useStore($build);
   return build && <ScanStation build={build} {...props} />;
 }
 
-type Way = 'points' | 'round' | 'gaps' | 'scan';
+type Way = 'points' | 'round' | 'photos' | 'gaps' | 'scan';
 const WAYS: readonly (readonly [Way, string])[] = [
   ['points', 'Points'],
   ['round', 'Tape round'],
+  ['photos', 'Photographs'],
   ['gaps', 'Gaps'],
   ['scan', 'Scan'],
 ];
@@ -103,9 +110,9 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
             <CornerFields vehicle={vehicle} axle={axle} />
           </BelowFold>
         </div>
-        {by === 'scan' ? (
-          <ScanSide axle={axle} side={side} setSide={setSide} />
-        ) : (
+        {by === 'scan' && <ScanSide axle={axle} side={side} setSide={setSide} />}
+        {by === 'photos' && <PhotoStation vehicle={vehicle} axle={axle} side={side} setSide={setSide} />}
+        {by !== 'scan' && by !== 'photos' && (
           <>
             <div className="flex min-w-0 flex-col gap-3">
               <WellDrawing

@@ -1,0 +1,95 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import { SCRATCH } from './browser';
+import { useBench } from './bench';
+
+const bench = useBench('photos');
+const ROUND = join(import.meta.dirname, '..', '..', 'demo', 'photo-round');
+
+async function press(locator: By): Promise<void> {
+  const { driver } = bench();
+  const found = await driver.findElement(locator);
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', found);
+  await found.click();
+}
+const byWords = (words: string): By => By.xpath(`//button[starts-with(normalize-space(.), "${words}")]`);
+const segment = (words: string): By => By.xpath(`//label[normalize-space(.)="${words}"][input]`);
+
+describe('a well from photographs', () => {
+  test('pictures are chosen, each is looked at; what is none is named, and what is missing is said', async () => {
+    const { openStage, driver, find, text, eventually } = bench();
+    await openStage('Selk Marten', 1, 'measure');
+    await press(segment('Photographs'));
+    await find('[data-testid="photos"]');
+    const links = await driver.findElements(By.css('[data-testid="photos"] a[href*="/cards?"]'));
+    expect(links.length).toBe(2);
+    expect(await text('[data-testid="photos"]')).toContain(
+      '1 plate, 5 floor, 15 fender lip, 7 wheel well liner',
+    );
+    const none = join(SCRATCH, 'words.jpg');
+    writeFileSync(none, 'no picture at all');
+    const files = [join(ROUND, 'straight-0.jpg'), none, join(ROUND, 'straight-4.jpg')];
+    await driver.findElement(By.css('[aria-label^="Photographs of the round"]')).sendKeys(files.join('\n'));
+    await eventually(
+      () => text('[data-testid="photo-faults"]'),
+      (words) => words.includes('words.jpg is neither JPEG nor PNG'),
+      'what is no picture is named',
+    );
+    const pictures = await driver.findElements(By.css('ol[aria-label="Pictures of the round"] li'));
+    expect(pictures.length).toBe(2);
+    expect(await text('[data-testid="photo-missing"]')).toMatch(
+      /fender lip: 15 of 15 cards in fewer than 3 pictures; \d more/,
+    );
+    // Without the plate's place nothing is measured: the field says what it waits for.
+    const measure = await driver.findElement(byWords('Measure'));
+    expect(await measure.isEnabled()).toBe(false);
+    expect(await measure.getAttribute('title')).toContain('plate’s face');
+    // A card that is pressed can be given to another part.
+    const card = await find('[data-testid="photo"] [data-card="31"] polygon');
+    await driver.executeScript(
+      'arguments[0].dispatchEvent(new MouseEvent("click", { bubbles: true }))',
+      card,
+    );
+    await eventually(
+      () => text('#measure'),
+      (words) => words.includes('Card 31 belongs to'),
+      'the card that was pressed',
+    );
+  });
+
+  test('the simulated phone’s round is measured, and taken over with one undo', async () => {
+    const { text, find, eventually, saved, settled, notices, driver } = bench();
+    await press(byWords('Try the simulated phone'));
+    await eventually(
+      async () => (await driver.findElements(By.css('ol[aria-label="Pictures of the round"] li'))).length,
+      (count) => count === 12,
+      'twelve pictures are looked at',
+    );
+    expect(await text('[data-testid="photos-simulated"]')).toContain('drawn pictures');
+    await eventually(
+      async () => (await driver.findElement(byWords('Measure'))).isEnabled(),
+      (is) => is,
+      'it can be measured',
+    );
+    await press(byWords('Measure'));
+    await find('[data-testid="photo-result"]');
+    expect(await text('[data-testid="photo-result"]')).toMatch(/fender lip\s+15\s+0\.2 mm/);
+    expect(await text('[data-testid="photo-steering"]')).toMatch(
+      /inclination 1[23]\.\d+° ± 0\.0\d, caster [34]\.\d+°.*lock inside (39\.9|40\.[01])°, outside (32\.9|33\.[01])°/,
+    );
+    const before = await settled();
+    await press(byWords('Take over'));
+    await eventually(
+      notices,
+      (all) => all.some((words) => /Took \d+ parts from photographs; the steering axis/.test(words)),
+      'it says what it took',
+    );
+    await saved();
+    await eventually(settled, (words) => words !== before, 'surer points change how sure the verdict is');
+    await press(byWords('Undo'));
+    await saved();
+    await eventually(settled, (words) => words === before, 'one undo brings all of it back');
+  });
+});

@@ -1,0 +1,133 @@
+import { useStore } from '@nanostores/react';
+import { toast } from 'sonner';
+import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { Side } from '../../../core/format/measured';
+import { isSure, takePhotos } from '../../../core/measure/takePhotos';
+import type { PhotoMeasurement, PhotoPoint } from '../../../core/photogrammetry/measure';
+import { showWithUnit } from '../../../core/units/quantity';
+import { wordingText } from '../../../core/wording';
+import { takePhotoRound } from '../../state/edits';
+import { wallNow } from '../../state/clock';
+import { step } from '../../state/saving';
+import { $units } from '../../state/store';
+import { Button } from '../../ui/Button';
+
+type Props = {
+  vehicle: Vehicle;
+  axle: AxleName;
+  side: Side;
+  measured: PhotoMeasurement;
+  simulated: boolean;
+  labelOf: (obstacle: string) => string;
+};
+
+const worst = (points: readonly PhotoPoint[]): number =>
+  Math.max(...points.map(({ sigmaMm }) => Math.max(...sigmaMm)));
+
+/** What the round measured, part by part with how sure it is, and one press that takes it over. */
+export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf }: Props) {
+  const units = useStore($units);
+  const { points, steering, path, checks, hubAboveGroundMm, plateCamberDeg } = measured;
+  const mm = (value: number, digits = 1): string =>
+    showWithUnit(Number(value.toFixed(digits)), 'length', units);
+  const parts = [...new Set(points.map(({ obstacle }) => obstacle))].map((obstacle) => ({
+    obstacle,
+    points: points.filter((one) => one.obstacle === obstacle),
+  }));
+  const take = (): void => {
+    const taken = takePhotos(vehicle, axle, side, measured);
+    const edited = takePhotoRound(axle, side, vehicle, taken, simulated, wallNow());
+    if (!edited.ok) {
+      toast.error(
+        `Not taken: ${edited.faults.map(({ path: at, message }) => `${at} ${message}`).join('; ')}`,
+      );
+      return;
+    }
+    const more = [
+      taken.steering ? 'the steering axis' : '',
+      taken.path ? 'the path of the wheel' : '',
+      taken.gapsGivenUp > 0 ? `${taken.gapsGivenUp} gaps read to them given up` : '',
+      taken.unknown.length > 0 ? `not in this well: ${taken.unknown.join(', ')}` : '',
+    ].filter(Boolean);
+    toast(
+      `Took ${taken.things.length} parts from photographs${more.length > 0 ? `; ${more.join('; ')}` : ''}.`,
+      {
+        action: { label: 'Undo', onClick: () => void step('undo') },
+      },
+    );
+  };
+  const cell = 'py-0.5 pr-3 text-right';
+  return (
+    <div className="flex flex-col gap-2" data-testid="photo-result">
+      <table className="w-full text-[0.95rem]">
+        <thead>
+          <tr className="caption border-line border-b text-left">
+            <th scope="col">Part</th>
+            <th scope="col" className={cell}>
+              Points
+            </th>
+            <th scope="col" className={cell} title="One standard deviation of the least sure point">
+              Sure to ±
+            </th>
+            <th scope="col">To know</th>
+          </tr>
+        </thead>
+        <tbody>
+          {parts.map(({ obstacle, points: own }) => (
+            <tr key={obstacle} className="border-line border-b">
+              <th scope="row" className="text-left font-medium">
+                {labelOf(obstacle)}
+              </th>
+              <td className={`${cell} num`}>{own.filter(isSure).length}</td>
+              <td className={`${cell} num whitespace-nowrap`}>
+                {own.some(isSure) ? mm(worst(own.filter(isSure))) : '–'}
+              </td>
+              <td>
+                {own
+                  .filter(({ flags }) => flags.length > 0)
+                  .map(({ id, flags }) => `${id}: ${flags.join(', ')}`)
+                  .join('; ')}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Button className="self-start font-semibold" onClick={take} data-testid="photo-take">
+        Take over {parts.length} parts
+        {steering && vehicle.corners[axle].steering ? ' and the steering axis' : ''}
+      </Button>
+      <ul className="text-[0.95rem]">
+        {hubAboveGroundMm && (
+          <li>
+            Hub {mm(hubAboveGroundMm.value)} ± {mm(hubAboveGroundMm.sigma)} above the ground; plate camber{' '}
+            {plateCamberDeg.value.toFixed(2)}°
+          </li>
+        )}
+        {steering && (
+          <li data-testid="photo-steering">
+            Steering axis: inclination {steering.kpiDeg.toFixed(2)}° ± {steering.sigma.kpiDeg.toFixed(2)},
+            caster {steering.casterDeg.toFixed(2)}° ± {steering.sigma.casterDeg.toFixed(2)}, kingpin{' '}
+            {mm(steering.kingpinMm)} inboard ± {mm(Math.max(0.1, steering.sigma.kingpinMm))}
+            {steering.lockInsideDeg !== null && `, lock inside ${steering.lockInsideDeg.toFixed(1)}°`}
+            {steering.lockOutsideDeg !== null && `, outside ${steering.lockOutsideDeg.toFixed(1)}°`}
+          </li>
+        )}
+        {path.map((row) => (
+          <li key={row.state}>
+            {row.state}: hub {mm(row.hMm)} up, {mm(row.xMm)} forward, {mm(row.yMm)} outboard, camber{' '}
+            {row.camberDeg.toFixed(2)}°, toe {row.toeDeg.toFixed(2)}°
+          </li>
+        ))}
+      </ul>
+      <ul className="text-[0.92rem]" aria-label="What to know about the round">
+        {checks
+          .filter(({ status }) => status !== 'pass')
+          .map(({ id, status, message }, i) => (
+            <li key={`${id}-${i}`}>
+              {status === 'fail' ? '✕' : status === 'watch' ? '▲' : '?'} {wordingText(message, units)}
+            </li>
+          ))}
+      </ul>
+    </div>
+  );
+}
