@@ -1,6 +1,9 @@
 import { expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { assess } from '../assess';
+import { linkageOf } from '../clearance/linkage';
+import { POSE_STRIDE, writePose } from '../clearance/poses';
+import { NO_LIFT } from '../vehicle/asDelivered';
 import { withCorner } from '../vehicle/withCorner';
 import type { PhotoMeasurement, PhotoPoint } from '../photogrammetry/measure';
 import { takePhotos } from './takePhotos';
@@ -105,7 +108,7 @@ test('the steering axis and the path go in where the corner can have them', () =
     yMm: -6.02,
     camberDeg: -1.204,
     casterDeg: 0.3,
-    toeDeg: 0.1,
+    toeDeg: 0.6,
     sigma: { hMm: 0, xMm: 0, yMm: 0, camberDeg: 0, casterDeg: 0, toeDeg: 0 },
   };
   const all = round(lipPoints, { steering, path: [row] });
@@ -119,10 +122,22 @@ test('the steering axis and the path go in where the corner can have them', () =
     lockInsideDeg: vehicle.corners.front.steering?.lockInsideDeg,
     lockOutsideDeg: 33,
   });
-  expect(front.corner.suspension.path).toEqual([
-    { hMm: 0, xMm: 0, yMm: 0, camberDeg: 0 },
-    { hMm: 61, xMm: -2, yMm: -6, camberDeg: -1.2, casterDeg: 0.3, toeDeg: 0.1 },
-  ]);
+  expect(front.corner.suspension.path).toHaveLength(2);
+  expect(front.corner.suspension.path?.[0]).toEqual({ hMm: 0, xMm: 0, yMm: 0, camberDeg: 0 });
+  expect(front.corner.suspension.path?.[1]).toMatchObject({ camberDeg: -1.2, casterDeg: 0.3, toeDeg: 0.6 });
+  // The sweep puts the hub where it was photographed, toe and camber and all.
+  const [, raised] = front.corner.suspension.path ?? [];
+  const pose = new Float64Array(POSE_STRIDE);
+  writePose(
+    pose,
+    0,
+    front.corner.steering,
+    linkageOf(front.corner.suspension),
+    NO_LIFT,
+    0,
+    raised?.hMm ?? NaN,
+  );
+  [row.xMm, row.yMm, row.hMm].forEach((at, i) => expect(Math.abs((pose[i] ?? NaN) - at)).toBeLessThan(0.11));
   const { steering: _, ...unsteered } = vehicle.corners.front;
   expect(takePhotos(withCorner(vehicle, 'front', unsteered), 'front', 'left', all).steering).toBe(false);
 });

@@ -1,5 +1,9 @@
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import type { Side } from '../format/measured';
+import { linkageOf } from '../clearance/linkage';
+import { POSE_STRIDE, writePose } from '../clearance/poses';
+import type { PathRow } from '../photogrammetry/motion';
+import { NO_LIFT } from '../vehicle/asDelivered';
 import { withCorner } from '../vehicle/withCorner';
 import type { PhotoMeasurement, PhotoPoint } from '../photogrammetry/measure';
 import { withGaps } from './gaps';
@@ -29,6 +33,20 @@ export const isSure = ({ flags }: PhotoPoint): boolean =>
 /** σ of the least sure of a thing's points, mm, in tenths and never below one. */
 const errorOf = (points: readonly PhotoPoint[]): number =>
   Math.max(0.1, Math.ceil(Math.max(...points.map(({ sigmaMm }) => Math.max(...sigmaMm))) * 10) / 10);
+
+const LEVEL: PathRow = { hMm: 0, xMm: 0, yMm: 0, camberDeg: 0, casterDeg: 0, toeDeg: 0 };
+
+/**
+ * A row of the path as the sweep adds it: the sweep turns toe and camber first, the toe about the kingpin, which moves the hub a
+ * little by itself. What is left to where the hub was photographed is the row's.
+ */
+function asSwept(row: PathRow, steering: Corner['steering']): PathRow {
+  const pose = new Float64Array(POSE_STRIDE);
+  const path = [LEVEL, { ...row, xMm: 0, yMm: 0 }];
+  writePose(pose, 0, steering, linkageOf({ frontArmMm: null, sideArmMm: null, path }), NO_LIFT, 0, row.hMm);
+  const [x = 0, y = 0, z = 0] = pose;
+  return { ...row, xMm: row.xMm - x, yMm: row.yMm - y, hMm: 2 * row.hMm - z };
+}
 
 /**
  * Takes a photo round into a corner: each part's points as they were measured, with their spread, on that side; the steering axis and
@@ -88,14 +106,18 @@ export function takePhotos(
   const travels = measured.path.length > 0 && corner.suspension.kind === 'independent';
   if (travels) {
     const { pathEstimated: _, ...suspension } = corner.suspension;
-    const rows = measured.path.map(({ hMm, xMm, yMm, camberDeg, casterDeg, toeDeg }) => ({
-      hMm: tenth(hMm),
-      xMm: tenth(xMm),
-      yMm: tenth(yMm),
-      camberDeg: hundredth(camberDeg),
-      casterDeg: hundredth(casterDeg),
-      toeDeg: hundredth(toeDeg),
-    }));
+    const { steering } = corner;
+    const rows = measured.path.map((row) => {
+      const { hMm, xMm, yMm, camberDeg, casterDeg, toeDeg } = asSwept(row, steering);
+      return {
+        hMm: tenth(hMm),
+        xMm: tenth(xMm),
+        yMm: tenth(yMm),
+        camberDeg: hundredth(camberDeg),
+        casterDeg: hundredth(casterDeg),
+        toeDeg: hundredth(toeDeg),
+      };
+    });
     corner = {
       ...corner,
       suspension: {

@@ -1,8 +1,6 @@
-import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { test } from 'vitest';
-import { SCRATCH } from './browser';
 import type { LeafId } from '../../web/app/sheet/leaves';
 import { useBench } from './bench';
 
@@ -136,8 +134,6 @@ test('the corner in space', async () => {
   await show('fit');
   await picture('space');
 });
-
-const label = (words: string) => By.xpath(`//label[normalize-space(.)="${words}"]`);
 
 test('a well from photographs', async () => {
   const { openStage, find, driver } = bench();
