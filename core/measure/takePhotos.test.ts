@@ -83,6 +83,13 @@ test('what nobody knows places nothing; a part that the well does not have is na
   expect(taken.unknown).toEqual(['wing-mirror']);
 });
 
+test('a part of which only a piece was photographed stays as it was, and is named', () => {
+  const piece = takePhotos(vehicle, 'front', 'left', round(lipPoints.slice(0, 7)));
+  expect(piece.things).toEqual([]);
+  expect(piece.short).toEqual(['fender-lip']);
+  expect(piece.corner.obstacles).toEqual(vehicle.corners.front.obstacles);
+});
+
 test('the steering axis and the path go in where the corner can have them', () => {
   const sigma = {
     kpiDeg: 0,

@@ -17,6 +17,8 @@ export type TakenPhotos = {
   things: { id: string; points: number; errorMm: number }[];
   /** Parts of the round that the well does not have. */
   unknown: string[];
+  /** Parts of which so little was photographed that they would end up shorter than they are: left as they were. */
+  short: string[];
   /** Gaps that were read to those parts: given up, the photographs are surer. */
   gapsGivenUp: number;
   steering: boolean;
@@ -33,6 +35,22 @@ export const isSure = ({ flags }: PhotoPoint): boolean =>
 /** σ of the least sure of a thing's points, mm, in tenths and never below one. */
 const errorOf = (points: readonly PhotoPoint[]): number =>
   Math.max(0.1, Math.ceil(Math.max(...points.map(({ sigmaMm }) => Math.max(...sigmaMm))) * 10) / 10);
+
+/** What was photographed of a part must reach along so much of what is known of it. */
+const LEAST_SHARE = 0.6;
+
+const alongMm = (points: readonly (readonly number[])[]): number =>
+  points
+    .slice(1)
+    .reduce((sum, p, i) => sum + Math.hypot(...p.map((value, k) => value - (points[i]?.[k] ?? NaN))), 0);
+
+function reaches({ obstacles }: Corner, name: string, sure: readonly PhotoPoint[]): boolean {
+  const own = sure.filter(({ obstacle }) => obstacle === name).map(({ xMm, yMm, zMm }) => [xMm, yMm, zMm]);
+  const longest = Math.max(
+    ...obstacles.filter((one) => isThing(one, name)).map(({ points }) => alongMm(points)),
+  );
+  return alongMm(own) >= LEAST_SHARE * longest;
+}
 
 const LEVEL: PathRow = { hMm: 0, xMm: 0, yMm: 0, camberDeg: 0, casterDeg: 0, toeDeg: 0 };
 
@@ -63,15 +81,16 @@ export function takePhotos(
   const names = [...new Set(sure.map(({ obstacle }) => obstacle))];
   const has = (name: string): boolean => vehicle.corners[axle].obstacles.some((one) => isThing(one, name));
   const known = names.filter(has);
+  const taken = known.filter((name) => reaches(vehicle.corners[axle], name, sure));
   const kept = gaps.filter(
     (gap) =>
-      gap.side !== side || !known.some((name) => gap.obstacle === name || gap.obstacle === `${name}-${side}`),
+      gap.side !== side || !taken.some((name) => gap.obstacle === name || gap.obstacle === `${name}-${side}`),
   );
   // What gaps have moved goes back first: they would move the new points by what they moved the old.
   const bare = gaps.length === 0 ? vehicle : withCorner(vehicle, axle, withGaps(vehicle, axle, []));
   const things: TakenPhotos['things'] = [];
   let corner = bare.corners[axle];
-  for (const name of known) {
+  for (const name of taken) {
     const points = sure.filter(({ obstacle }) => obstacle === name);
     const { mine, others } = split(corner, name, side, kept, () => {
       throw new Error(`${name} is in the well`);
@@ -134,6 +153,7 @@ export function takePhotos(
     corner,
     things,
     unknown: names.filter((name) => !has(name)),
+    short: known.filter((name) => !taken.includes(name)),
     gapsGivenUp: gaps.length - kept.length,
     steering: Boolean(locked),
     path: travels,

@@ -92,4 +92,24 @@ describe('a well from photographs', () => {
     await saved();
     await eventually(settled, (words) => words === before, 'one undo brings all of it back');
   });
+
+  test('the wheel is drawn into the photograph, and follows the pose that all drawings share', async () => {
+    const { turn, find, eventually, driver } = bench();
+    await turn('fit');
+    await press(segment('Photograph'));
+    const outline = async (): Promise<string> =>
+      (await (await find('[data-testid="photograph-wheel"]')).getAttribute('d')) ?? '';
+    const straight = await outline();
+    await driver.executeScript(
+      `const [lock] = document.querySelectorAll('[data-testid="photograph"] input[type="range"]');
+       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(lock, 30);
+       lock.dispatchEvent(new Event('input', { bubbles: true }));`,
+    );
+    await eventually(outline, (d) => d !== straight, 'the wheel turns in the picture');
+    const label = async (): Promise<string> =>
+      (await (await find('[data-testid="photograph"] svg')).getAttribute('aria-label')) ?? '';
+    expect(await label()).toMatch(/wheel drawn in\. .*(free|met by .*), at 30° inside lock/);
+    await press(byWords('Before'));
+    await eventually(label, (words) => words.includes('as it was taken'), 'before and after by one key');
+  });
 });

@@ -25,6 +25,7 @@ const PLACES: Readonly<Record<LeafId, readonly string[]>> = {
     'why-not',
   ],
   fit: [
+    ...['photograph', 'photograph-wheel'],
     ...['bench-drawing', 'lock-map', 'map-cells', 'map-pose', 'wheel-section', 'section-cells'],
     ...['pull-centre', 'pull-diameter', 'pull-inner', 'pull-outer', 'cure-pane', 'cures', 'cuts'],
     ...['directions', 'fit-facts', 'fit-grade', 'grown', 'largest', 'lift-chart', 'load-cases', 'own-tire'],

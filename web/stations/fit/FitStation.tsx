@@ -2,6 +2,7 @@ import { useStore } from '@nanostores/react';
 import type { Build } from '../../../core/format/build';
 import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
+import { $photographed } from '../../state/photographed';
 import { $assessment, $axle, $locked, $units } from '../../state/store';
 import { decidingLeast, type Fit } from '../../../core/clearance/fit';
 import { grownDecides } from '../../../core/tire/grown';
@@ -25,6 +26,14 @@ import { useCorner } from './useCorner';
 /** Asked for with the first look: nobody waits for it who draws on the bench. */
 const Space = later('the corner in space', async () => (await import('./SpacePane')).SpacePane, '31rem');
 
+const Photograph = later(
+  'the photograph',
+  async () => (await import('./PhotographPane')).PhotographPane,
+  '31rem',
+);
+
+type Drawing = 'bench' | 'corner' | 'photo';
+
 /** Asked for when somebody looks for it, below the answer. */
 const Together = later('changes together', async () => (await import('./TogetherPane')).TogetherPane, '6rem');
 
@@ -34,7 +43,10 @@ export function FitStation({ build }: { build: Build }) {
   const locked = useStore($locked);
   const { corner, profile, stock, named } = useCorner(build, axle);
   const still = useSettled(build);
-  const [drawing, setDrawing] = useKept<'bench' | 'corner'>('fit.drawing', 'bench');
+  const [kept, setDrawing] = useKept<Drawing>('fit.drawing', 'bench');
+  // A round that was measured on this page can be drawn into.
+  const photographed = useStore($photographed) === axle;
+  const drawing = kept === 'photo' && !photographed ? 'bench' : kept;
   const shared = { build, corner, profile, stock, named, locked };
   return (
     <section id="fit" aria-labelledby="fit-title" className="station">
@@ -47,10 +59,13 @@ export function FitStation({ build }: { build: Build }) {
             options={[
               ['bench', 'Bench'],
               ['corner', 'In space'],
+              ...(photographed ? ([['photo', 'Photograph']] as const) : []),
             ]}
             choose={setDrawing}
           />
-          {drawing === 'bench' ? <BenchPane {...shared} /> : <Space {...shared} />}
+          {drawing === 'bench' && <BenchPane {...shared} />}
+          {drawing === 'corner' && <Space {...shared} />}
+          {drawing === 'photo' && <Photograph {...shared} />}
         </div>
         <div className="flex min-w-0 flex-col gap-1">
           <div className="grid gap-x-4 xl:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">

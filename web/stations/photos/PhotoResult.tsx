@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { useMemo } from 'react';
 import { toast } from 'sonner';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/measured';
@@ -34,8 +35,8 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
     obstacle,
     points: points.filter((one) => one.obstacle === obstacle),
   }));
+  const taken = useMemo(() => takePhotos(vehicle, axle, side, measured), [vehicle, axle, side, measured]);
   const take = (): void => {
-    const taken = takePhotos(vehicle, axle, side, measured);
     const edited = takePhotoRound(axle, side, vehicle, taken, simulated, wallNow());
     if (!edited.ok) {
       toast.error(
@@ -47,6 +48,9 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
       taken.steering ? 'the steering axis' : '',
       taken.path ? 'the path of the wheel' : '',
       taken.gapsGivenUp > 0 ? `${taken.gapsGivenUp} gaps read to them given up` : '',
+      taken.short.length > 0
+        ? `too little seen, left as they were: ${taken.short.map(labelOf).join(', ')}`
+        : '',
       taken.unknown.length > 0 ? `not in this well: ${taken.unknown.join(', ')}` : '',
     ].filter(Boolean);
     toast(
@@ -93,9 +97,14 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
         </tbody>
       </table>
       <Button className="self-start font-semibold" onClick={take} data-testid="photo-take">
-        Take over {parts.length} parts
-        {steering && vehicle.corners[axle].steering ? ' and the steering axis' : ''}
+        Take over {taken.things.length} parts
+        {taken.steering ? ' and the steering axis' : ''}
       </Button>
+      {taken.short.length > 0 && (
+        <p className="text-[0.92rem]">
+          Too little of it was seen, stays as it was: {taken.short.map(labelOf).join(', ')}.
+        </p>
+      )}
       <ul className="text-[0.95rem]">
         {hubAboveGroundMm && (
           <li>

@@ -291,7 +291,7 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
             title={
               outboardMm === undefined ? 'First say how far the plate’s face stands outboard' : undefined
             }
-            onClick={() => void measurePhotos(round)}
+            onClick={() => void measurePhotos(round, axle)}
           >
             Measure
           </Button>

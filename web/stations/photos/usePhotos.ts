@@ -1,10 +1,12 @@
 import { useStore } from '@nanostores/react';
 import { wrap, type Remote } from 'comlink';
 import { atom } from 'nanostores';
+import type { AxleName } from '../../../core/format/build';
 import type { PhotoRound } from '../../../core/format/photoRound';
 import type { Side } from '../../../core/format/measured';
 import type { PhotoMeasurement } from '../../../core/photogrammetry/measure';
 import type { RoundPicture } from '../../../core/photogrammetry/roundInput';
+import { $photographed } from '../../state/photographed';
 import type { PhotosApi } from '../../workers/photos.worker';
 
 /** Which way the wheel stood in a picture: the first is straight ahead at ride height. */
@@ -28,6 +30,8 @@ export type PhotosState = {
   /** What a card belongs to where it is not as it was printed; '' is nothing. */
   assigned: Record<number, string>;
   measured: PhotoMeasurement | null;
+  /** Which end was photographed. */
+  axle: AxleName | null;
   /** The pictures came from the simulated phone. */
   simulated: boolean;
   focal35Mm: number | undefined;
@@ -41,13 +45,18 @@ const EMPTY: PhotosState = {
   outboardMm: undefined,
   assigned: {},
   measured: null,
+  axle: null,
   simulated: false,
   focal35Mm: undefined,
 };
 
 /** The round of the page: its pictures stay while another leaf is in front. */
 const $photos = atom<PhotosState>(EMPTY);
-export const setPhotos = (part: Partial<PhotosState>): void => $photos.set({ ...$photos.get(), ...part });
+export function setPhotos(part: Partial<PhotosState>): void {
+  $photos.set({ ...$photos.get(), ...part });
+  const { measured, axle } = $photos.get();
+  $photographed.set(measured ? axle : null);
+}
 
 let worker: Remote<PhotosApi> | null = null;
 function photosWorker(): Remote<PhotosApi> {
@@ -62,6 +71,7 @@ export const usePhotos = (): PhotosState => useStore($photos);
 export function clearPhotos(): void {
   for (const { url } of $photos.get().shots) URL.revokeObjectURL(url);
   $photos.set(EMPTY);
+  $photographed.set(null);
 }
 
 /** Finds the cards in pictures, one after the other; each is shown as soon as it was looked at. */
@@ -125,12 +135,12 @@ export function roundOf(
 }
 
 /** Adjusts everything in the worker; what is refused is said picture by picture. */
-export async function measurePhotos(round: PhotoRound): Promise<void> {
+export async function measurePhotos(round: PhotoRound, axle: AxleName): Promise<void> {
   setPhotos({ busy: { words: 'Computing where everything stands', share: 0.5 }, faults: [], measured: null });
   try {
     const pictures = $photos.get().shots.map(({ url: _, state: __, ...picture }) => picture);
     const answer = await photosWorker().measure(round, pictures);
-    if (answer.ok) setPhotos({ measured: answer.value });
+    if (answer.ok) setPhotos({ measured: answer.value, axle });
     else setPhotos({ faults: answer.faults.map(({ path, message }) => `${path} ${message}`) });
   } catch (error) {
     setPhotos({
