@@ -246,7 +246,7 @@ export function measureRound(
     const why =
       found.length === 0
         ? 'no card was found in it: nearer, sharper, with more light'
-        : 'its cards do not say where it was taken from: it needs the plate, or three cards that other pictures show';
+        : 'it does not go with the others: zoomed, cut or of another camera, or it shows too little of what they show';
     return { name, used, cards: found.length, residualPx, ...(used ? {} : { why }) };
   });
   const frame = sceneFrame(scene, mount, floor);

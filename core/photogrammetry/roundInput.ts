@@ -42,11 +42,14 @@ export function statesOf(round: PhotoRound, names: readonly string[]): Result<nu
   return faults.length > 0 ? { ok: false, faults } : { ok: true, value };
 }
 
+/** Focal lengths of one lens differ by no more than this share. */
+const SAME_FOCAL = 0.03;
+
 /** What no computing can mend, by the picture it is about. */
 export function refusals(pictures: readonly RoundPicture[]): Fault[] {
   const faults: Fault[] = [];
   const [first] = pictures;
-  for (const { name, width, height, camera, found } of pictures) {
+  for (const { name, width, height, camera, focal35Mm, found } of pictures) {
     const twice = found.map(({ id }) => id).find((id, i, all) => all.indexOf(id) !== i);
     if (twice !== undefined)
       faults.push({
@@ -62,6 +65,15 @@ export function refusals(pictures: readonly RoundPicture[]): Fault[] {
       faults.push({
         path: name,
         message: `was taken with ${camera}, ${first.name} with ${first.camera}; take all pictures with one camera`,
+      });
+    else if (
+      first?.focal35Mm !== undefined &&
+      focal35Mm !== undefined &&
+      Math.abs(focal35Mm / first.focal35Mm - 1) > SAME_FOCAL
+    )
+      faults.push({
+        path: name,
+        message: `was taken at ${focal35Mm} mm, ${first.name} at ${first.focal35Mm} mm; do not zoom between pictures, and use one lens of the phone`,
       });
   }
   if (!pictures.some(({ found }) => found.some(({ id }) => kindOfCard(id) === 'plate')))

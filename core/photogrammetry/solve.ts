@@ -34,19 +34,24 @@ export type Solved = Laid & { normal: Normal };
 const kept = (laid: Laid, photos: boolean[], bodies: boolean[]): Laid =>
   photos.every(Boolean) && bodies.every(Boolean) ? laid : keptOf(laid, photos, bodies);
 
-/** Photos with so few corners left, and cards that no photo shows any more, are taken out. */
+/** A photo of which less than this share goes with the others is not theirs: zoomed, cut, or of another camera. */
+const OWN_SHARE = 0.5;
+
+/** Photos with so few corners left, photos that do not go with the others, and cards that no photo shows any more, are taken out. */
 function pruned(laid: Laid): Laid {
   const { scene } = laid;
   const markers = scene.photos.map(() => 0);
+  const all = scene.photos.map(() => 0);
   const views = scene.bodies.map(() => 0);
-  for (const { photo, body, out } of scene.sightings)
-    if (!out) {
-      markers[photo]! += 1;
-      views[body]! += 1;
-    }
+  for (const { photo, body, out } of scene.sightings) {
+    all[photo]! += 1;
+    if (out) continue;
+    markers[photo]! += 1;
+    views[body]! += 1;
+  }
   const now = kept(
     laid,
-    markers.map((count) => count >= 2),
+    markers.map((count, photo) => count >= 2 && count >= OWN_SHARE * all[photo]!),
     views.map((count) => count > 0),
   );
   return now === laid ? laid : pruned(now);
