@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { basename } from 'node:path';
 import { LEAST_PHOTOS, MOST_PHOTOS } from '../core/format/photoRound';
 import type { Fault } from '../core/format/fields';
@@ -8,7 +7,7 @@ import { statesOf, type RoundPicture } from '../core/photogrammetry/roundInput';
 import { faultLines } from '../formats/buildJson';
 import { decodePhoto } from '../formats/photo/decode';
 import { findCards } from '../formats/photo/findCards';
-import { whenReady, type OpenCv } from '../formats/photo/openCv';
+import { openCv } from '../formats/photo/openCvNode';
 import { measurementDocument, readRound } from '../formats/photo/roundJson';
 import { readFile, refuse, writeOut } from './buildFile';
 
@@ -18,7 +17,7 @@ const USAGE = 'usage: ./vexlo photos SETUP.json PHOTO PHOTO… (2 to 60, JPEG or
 async function pictures(files: readonly string[]): Promise<{ found: RoundPicture[]; faults: Fault[] }> {
   const found: RoundPicture[] = [];
   const faults: Fault[] = [];
-  const { cv } = await whenReady(createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv);
+  const { cv } = await openCv();
   for (const [i, file] of files.entries()) {
     const name = basename(file);
     let bytes: Uint8Array;

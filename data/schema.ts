@@ -30,11 +30,16 @@ import type { LogEntry } from '../core/format/log';
 import type { JobWork } from '../core/format/jobWork';
 import type { Quote, Terms } from '../core/format/quote';
 import type { ListColumns } from '../core/format/listColumns';
+import type { KeptRound } from '../core/format/keptRound';
+import type { PhotoMeasurement } from '../core/photogrammetry/measure';
 import type { ScanHead } from '../core/format/scan';
 import type { ShopCalendar } from '../core/format/shopCalendar';
 import type { SizeRow } from '../core/format/sizeTable';
 import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/format/catalog';
 import type { WorkRule } from '../core/format/workRules';
+
+/** A photo round without what it is sent under. */
+export type RoundDocument = Omit<KeptRound, 'key' | 'version'>;
 
 /** How many lines of a list were what. */
 export type ImportCounts = { new: number; changed: number; same: number; gone: number };
@@ -252,6 +257,40 @@ export const scanChunks = pgTable(
     points: bytes().notNull(),
   },
   (table) => [primaryKey({ columns: [table.scanId, table.number] })],
+);
+
+/** A photo round of a well: set-up and sightings as they were sent, and what was measured from them. */
+export const photoRounds = pgTable(
+  'photo_rounds',
+  {
+    id: serial().primaryKey(),
+    /** Made with the round on the device: sent twice it stands once. */
+    key: text().notNull().unique(),
+    vehicleId: integer()
+      .notNull()
+      .references(() => vehicles.id, { onDelete: 'cascade' }),
+    version: integer().notNull().default(1),
+    document: json().$type<RoundDocument>().notNull(),
+    measured: json().$type<PhotoMeasurement>().notNull(),
+    person: text().notNull(),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.vehicleId)],
+);
+
+/** The pictures of a round, scaled for the screen. One that its device has not sent yet is not here. */
+export const roundPictures = pgTable(
+  'round_pictures',
+  {
+    roundId: integer()
+      .notNull()
+      .references(() => photoRounds.id, { onDelete: 'cascade' }),
+    id: text().notNull(),
+    jpeg: bytes().notNull(),
+    /** At most 320 px wide. */
+    small: bytes().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.roundId, table.id] })],
 );
 
 /** The work on a job: what was taken into work, what is ticked, what is stated. A job without a row has none yet. */

@@ -1,4 +1,3 @@
-import { createRequire } from 'node:module';
 import { PDFDocument } from 'pdf-lib';
 import { expect, test } from 'vitest';
 import { cardPlan, plannedObstacles } from '../core/photogrammetry/cardPlan';
@@ -7,7 +6,7 @@ import { demoBuild } from '../tests/example';
 import { cardSheets, type CardSheet } from './cardSheets';
 import { cardsPdf } from './cardsPdf';
 import { findCards, type Grey } from './photo/findCards';
-import { whenReady, type OpenCv } from './photo/openCv';
+import { openCv } from './photo/openCvNode';
 
 const PER_MM = 6;
 const plan = cardPlan(demoBuild('marten-1-tires-only').vehicle.corners.front);
@@ -37,7 +36,7 @@ test('a front corner: lip, liner, valance and seam get their cards, what turns w
 test.each(['a4', 'letter'] as const)(
   'every card of the %s sheets is found where it is said to be, at its true size',
   async (paper) => {
-    const { cv } = await whenReady(createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv);
+    const { cv } = await openCv();
     const sheets = cardSheets(plan, paper);
     const found = sheets.map((sheet) => findCards(cv, scanned(sheet)));
     const ids = found.flat().map(({ id }) => id);

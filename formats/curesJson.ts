@@ -1,25 +1,12 @@
 import { z } from 'zod';
 import { GRADES } from '../core/clearance/grade';
-import { CURE_KINDS, freeLimitsSchema, type FreeLimits } from '../core/format/freeLimits';
-import { faultsOf, type Fault } from '../core/format/fields';
-import type { Result } from '../core/result';
+import { CURE_KINDS, freeLimitsSchema } from '../core/format/freeLimits';
 import type { Cures } from '../core/together/together';
 import { wordingText } from '../core/wording';
-import { parseJson } from './json';
+import { documentReader } from './json';
 
-/** The limits of a search for what frees a build, as a document; faults carry paths. */
-export function limitsOf(input: unknown): Result<FreeLimits, { faults: Fault[] }> {
-  const read = freeLimitsSchema.safeParse(input);
-  return read.success
-    ? { ok: true, value: read.data }
-    : { ok: false, faults: faultsOf(freeLimitsSchema, read.error.issues) };
-}
-
-/** The same from a file's text; a syntax fault names line and column. */
-export function readLimits(text: string): Result<FreeLimits, { faults: Fault[] }> {
-  const parsed = parseJson(text);
-  return parsed.ok ? limitsOf(parsed.value) : parsed;
-}
+/** The limits of a search for what frees a build, as a document and from a file's text. */
+export const { of: limitsOf, text: readLimits } = documentReader(freeLimitsSchema);
 
 const n = z.number();
 const axle = z.enum(['front', 'rear']);

@@ -1,5 +1,6 @@
 import type { Result } from '../core/result';
-import type { Fault } from '../core/format/fields';
+import type { z } from 'zod';
+import { faultsOf, type Fault } from '../core/format/fields';
 import { unkeepable } from '../core/format/plainText';
 
 /** Where in a text a JSON parser stopped, as line and column from 1. */
@@ -29,4 +30,22 @@ export function parseJson(text: string): Result<unknown, { faults: Fault[] }> {
       ],
     };
   }
+}
+
+/** Reads documents of one schema, from what was parsed and from text; faults carry paths, a syntax fault line and column. */
+export function documentReader<S extends z.ZodType>(
+  schema: S,
+  prepared: (input: unknown) => unknown = (input) => input,
+) {
+  const of = (input: unknown): Result<z.output<S>, { faults: Fault[] }> => {
+    const read = schema.safeParse(prepared(input));
+    return read.success
+      ? { ok: true, value: read.data }
+      : { ok: false, faults: faultsOf(schema, read.error.issues) };
+  };
+  const text = (written: string): Result<z.output<S>, { faults: Fault[] }> => {
+    const parsed = parseJson(written);
+    return parsed.ok ? of(parsed.value) : parsed;
+  };
+  return { of, text };
 }

@@ -2,11 +2,12 @@ import type { Result } from '../core/result';
 import stringify from 'json-stringify-pretty-compact';
 import { z } from 'zod';
 import { faultsOf, type Fault } from '../core/format/fields';
-import { parseJson } from './json';
+import { documentReader, parseJson } from './json';
 
 /** A file of one of the shop's settings: `{ format, version: 1, …keys }`, read with a fault for each key that is wrong. */
 export function settingsFile<T extends z.ZodRawShape>(format: string, shape: T) {
   const inner = z.strictObject(shape);
+  const document = documentReader(inner);
   const schema = z.looseObject({
     format: z.literal(format, { error: `is missing or another; write "${format}"` }),
     version: z.literal(1, { error: 'is not read here; write 1' }),
@@ -21,10 +22,7 @@ export function settingsFile<T extends z.ZodRawShape>(format: string, shape: T) 
       const head = schema.safeParse(parsed.value);
       if (!head.success) return { ok: false, faults: faultsOf(schema, head.error.issues) };
       const { format: _format, version: _version, ...rest } = head.data;
-      const read = inner.safeParse(rest);
-      return read.success
-        ? { ok: true, value: read.data }
-        : { ok: false, faults: faultsOf(inner, read.error.issues) };
+      return document.of(rest);
     },
   };
 }

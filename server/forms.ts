@@ -16,6 +16,13 @@ export const formQuery = z.strictObject({
   paper: oneOf(PAPER_NAMES).default('a4'),
 });
 
+/** A job with its vehicle; undefined where there is none. */
+async function vehicleOfJob(db: Context['db'], jobId: number) {
+  const job = await jobById(db, jobId);
+  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  return vehicle && { job, vehicle };
+}
+
 /** The measuring form of a job's vehicle, as PDF. */
 export async function formOfJob(
   { db, shop }: Pick<Context, 'db' | 'shop'>,
@@ -23,9 +30,9 @@ export async function formOfJob(
   axle: AxleName,
   paper: Paper,
 ): Promise<Outcome<{ name: string; bytes: Uint8Array }>> {
-  const job = await jobById(db, jobId);
-  const vehicle = job && (await vehicleById(db, job.vehicleId));
-  if (!vehicle) return missing('job');
+  const found = await vehicleOfJob(db, jobId);
+  if (!found) return missing('job');
+  const { job, vehicle } = found;
   const bytes = await measuringForm(
     {
       vehicle: vehicle.label,
@@ -46,9 +53,9 @@ export async function cardsOfJob(
   axle: AxleName,
   paper: Paper,
 ): Promise<Outcome<{ name: string; bytes: Uint8Array }>> {
-  const job = await jobById(db, jobId);
-  const vehicle = job && (await vehicleById(db, job.vehicleId));
-  if (!vehicle) return missing('job');
+  const found = await vehicleOfJob(db, jobId);
+  if (!found) return missing('job');
+  const { job, vehicle } = found;
   const read = vehicleSchema.safeParse(withoutExtensions(vehicle.document));
   if (!read.success) return faulty(faultsOf(vehicleSchema, read.error.issues));
   const bytes = await cardsPdf(

@@ -8,6 +8,7 @@ import { poolWells, type PooledThing } from '../core/statistics/platform';
 import type { Queryable } from '../data/client';
 import { stagesById, vehiclesOfPlatforms } from '../data/jobs';
 import { provedEntries } from '../data/log';
+import { roundsHeldAgainst } from '../data/rounds';
 import { shopSettings } from '../data/shop';
 import type { LogEntry } from '../core/format/log';
 
@@ -21,6 +22,8 @@ export type Learned = {
   lifts: (Bias & { saidMm: number })[];
   /** By how much readings are otherwise than predicted, by who took them; mm. */
   people: Bias[];
+  /** By how much photographs put parts farther from the wheel, against the tape and against test fits; mm. */
+  photographs: Bias[];
 };
 
 type Row = Awaited<ReturnType<typeof provedEntries>>[number];
@@ -119,6 +122,27 @@ const readerBias = (proved: readonly Proved[]): BiasSample[] =>
         ],
   );
 
+/** Photographs as a reader of their own: what they said beside the tape, and beside the wheel as it stood. */
+const photographBias = (
+  rounds: Awaited<ReturnType<typeof roundsHeldAgainst>>,
+  proved: readonly Proved[],
+): BiasSample[] => [
+  ...rounds.flatMap(({ against }) =>
+    against.map(({ mm, spreadMm }) => ({ group: 'photographs, against the tape', mm, spreadMm })),
+  ),
+  ...proved.flatMap(({ reading, predicted }) =>
+    predicted.by !== 'photographs' || reading.gapMm === undefined
+      ? []
+      : [
+          {
+            group: 'photographs, against test fits',
+            mm: predicted.clearanceMm - reading.gapMm,
+            spreadMm: Math.hypot(predicted.spreadMm, reading.errorMm),
+          },
+        ],
+  ),
+];
+
 /** The platforms that the shop measured vehicles of, the best known first. */
 async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
   const rows = await vehiclesOfPlatforms(db);
@@ -133,7 +157,12 @@ async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
 
 /** Everything that the shop's own readings say: how honest it predicts, and what is otherwise than sheets say. */
 export async function learned(db: Queryable): Promise<Learned> {
-  const [all, shop, platforms] = await Promise.all([provedEntries(db), shopSettings(db), platformsKnown(db)]);
+  const [all, shop, platforms, rounds] = await Promise.all([
+    provedEntries(db),
+    shopSettings(db),
+    platformsKnown(db),
+    roundsHeldAgainst(db),
+  ]);
   const rows = standingRows(all);
   const proved = provedOf(rows);
   const taken = rows.flatMap(({ document }) => (document.kind === 'reconciled' ? [document] : []));
@@ -153,5 +182,6 @@ export async function learned(db: Queryable): Promise<Learned> {
       return { ...bias, saidMm: said.reduce((sum, { saidMm }) => sum + saidMm, 0) / said.length };
     }),
     people: biasesOf(readerBias(proved)),
+    photographs: biasesOf(photographBias(rounds, proved)),
   };
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type Build } from '../core/format/build';
 import { expectationOf, type Expectation } from '../core/calibration/expectation';
+import { isPhotographed } from '../core/measure/heldAgainst';
 import type { Queryable } from '../data/client';
 import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
@@ -31,7 +32,17 @@ function predictor(db: Queryable, jobId: number, vehicleId: number) {
     if (!known.has(entry.stageId)) known.set(entry.stageId, await load(entry.stageId));
     const found = known.get(entry.stageId);
     const expected = found ? expectationOf(found.build, entry.reading) : null;
-    return found && expected ? { ...expected, grade: found.stage.grade } : null;
+    if (!found || !expected) return null;
+    const { axle, obstacle } = entry.reading;
+    const photographed = isPhotographed(
+      found.build.vehicle.readings,
+      `corners.${axle}.obstacles.${obstacle}`,
+    );
+    return {
+      ...expected,
+      grade: found.stage.grade,
+      ...(photographed ? { by: 'photographs' as const } : {}),
+    };
   };
 }
 

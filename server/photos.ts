@@ -6,11 +6,9 @@ import { addPhoto, photoBytes } from '../data/log';
 import type { Actor } from './versioned';
 import { flag, type Reader } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
-import { kindOfPicture } from '../formats/photo/kinds';
+import { kindOfPicture, MOST_PIXELS } from '../formats/photo/kinds';
 import { MADE_ID, MOST_PHOTO_BYTES } from '../core/format/log';
 
-/** More pixels are refused before they are unpacked. */
-const MOST_PIXELS = 60e6;
 const LONGEST_PX = 2048;
 const SMALL_PX = 320;
 
@@ -22,15 +20,20 @@ function refusal(bytes: Buffer): string | null {
   return null;
 }
 
-/** The picture twice, large and small, encoded anew; or what is the matter with its bytes. */
-async function encoded(bytes: Buffer) {
+/**
+ * The picture twice, large and small, encoded anew so that nothing but its pixels stays (no place, no camera, no time); or what is
+ * the matter with its bytes. `upright` turns it as its file says; what was found in a picture's own pixels needs it as it is.
+ */
+export async function encoded(bytes: Buffer, upright = true) {
+  const refused = refusal(bytes);
+  if (refused) return refused;
   try {
     const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
     const { format } = await picture.metadata();
     if (format !== 'jpeg' && format !== 'png') return `is ${format}; send it as JPEG or PNG`;
-    const upright = picture.rotate().flatten({ background: '#ffffff' });
+    const turned = (upright ? picture.rotate() : picture).flatten({ background: '#ffffff' });
     const encode = (longest: number) =>
-      upright
+      turned
         .clone()
         .resize({ width: longest, height: longest, fit: 'inside', withoutEnlargement: true })
         .jpeg({ quality: 82 })
@@ -53,8 +56,6 @@ export async function keepPhoto(
   bytes: Buffer,
 ): Promise<Outcome<{ id: string }>> {
   if (!MADE_ID.test(id)) return faulty([{ path: 'id', message: 'is no id of a photo' }]);
-  const refused = refusal(bytes);
-  if (refused) return faulty([{ path: 'photo', message: refused }]);
   if (!(await jobById(db, jobId))) return missing('job');
   const made = await encoded(bytes);
   if (typeof made === 'string') return faulty([{ path: 'photo', message: made }]);
@@ -76,3 +77,9 @@ export const photoOf = (db: Queryable, id: string, small: boolean): Promise<Buff
 
 export const photoQuery = z.strictObject({ small: flag });
 export const pictureReader: Reader<Buffer> = { type: 'picture', read: (bytes) => done(bytes) };
+
+/** A picture that never changes under its address. */
+export const jpegAnswer = (bytes: Buffer): Response =>
+  new Response(new Uint8Array(bytes), {
+    headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=31536000, immutable' },
+  });

@@ -1,5 +1,4 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { adjusted } from '../../core/photogrammetry/adjust';
@@ -9,7 +8,8 @@ import { solveRound } from '../../core/photogrammetry/solve';
 import { normal, PHONE, seeded, sightOf, walkRound, wellCards } from '../../demo/photo/world';
 import { decodePhoto } from '../../formats/photo/decode';
 import { findCards } from '../../formats/photo/findCards';
-import { whenReady, type OpenCv } from '../../formats/photo/openCv';
+import type { OpenCv } from '../../formats/photo/openCv';
+import { openCv } from '../../formats/photo/openCvNode';
 import { readRound } from '../../formats/photo/roundJson';
 import { ROOT } from '../paths';
 import { denseAdjusted } from './denseBundle';
@@ -86,7 +86,7 @@ function bundleVsDense(quick: boolean): number {
 
 /** Photo rounds: twelve pictures of 3000 × 2250 (the demo's own with `quick`), the demo's points against the truth, the adjustment against the plain way. */
 export async function photoFigures(quick: boolean): Promise<Record<string, number>> {
-  const { cv } = await whenReady(createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv);
+  const { cv } = await openCv();
   const { rmsMm, seconds } = await demoFigures(cv);
   return {
     photoSeconds: quick ? seconds : (await demoFigures(cv, 3000)).seconds,

@@ -13,6 +13,8 @@ export type Expectation = {
   chance: number;
   /** The grade of the whole stage then. */
   grade: Grade;
+  /** Where the obstacle was placed by photographs. */
+  by?: 'photographs';
 };
 
 /**

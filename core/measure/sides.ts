@@ -9,6 +9,12 @@ const idOn = (thing: string, side: Side): string => `${thing}-${side}`;
 export const isThing = (obstacle: Obstacle, thing: string): boolean =>
   obstacle.id === thing || obstacle.id === idOn(thing, 'left') || obstacle.id === idOn(thing, 'right');
 
+/** What a part is called on either side. */
+export function thingOf({ id, side }: Pick<Obstacle, 'id' | 'side'>): string {
+  const end = side ? idOn('', side) : '';
+  return end && id.endsWith(end) ? id.slice(0, -end.length) : id;
+}
+
 const whollyEstimated = ({ estimated, points }: Obstacle): boolean =>
   new Set(estimated).size >= points.length;
 

@@ -3,6 +3,7 @@ import type { Side } from '../format/measured';
 import { linkageOf } from '../clearance/linkage';
 import { POSE_STRIDE, writePose } from '../clearance/poses';
 import type { PathRow } from '../photogrammetry/motion';
+import { lengthOf, type Vec } from '../geometry/vec';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { withCorner } from '../vehicle/withCorner';
 import type { PhotoMeasurement, PhotoPoint } from '../photogrammetry/measure';
@@ -39,17 +40,14 @@ const errorOf = (points: readonly PhotoPoint[]): number =>
 /** What was photographed of a part must reach along so much of what is known of it. */
 const LEAST_SHARE = 0.6;
 
-const alongMm = (points: readonly (readonly number[])[]): number =>
-  points
-    .slice(1)
-    .reduce((sum, p, i) => sum + Math.hypot(...p.map((value, k) => value - (points[i]?.[k] ?? NaN))), 0);
-
 function reaches({ obstacles }: Corner, name: string, sure: readonly PhotoPoint[]): boolean {
-  const own = sure.filter(({ obstacle }) => obstacle === name).map(({ xMm, yMm, zMm }) => [xMm, yMm, zMm]);
+  const own = sure
+    .filter(({ obstacle }) => obstacle === name)
+    .map(({ xMm, yMm, zMm }): Vec => [xMm, yMm, zMm]);
   const longest = Math.max(
-    ...obstacles.filter((one) => isThing(one, name)).map(({ points }) => alongMm(points)),
+    ...obstacles.filter((one) => isThing(one, name)).map(({ points }) => lengthOf(points)),
   );
-  return alongMm(own) >= LEAST_SHARE * longest;
+  return lengthOf(own) >= LEAST_SHARE * longest;
 }
 
 const LEVEL: PathRow = { hMm: 0, xMm: 0, yMm: 0, camberDeg: 0, casterDeg: 0, toeDeg: 0 };

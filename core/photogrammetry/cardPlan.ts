@@ -1,4 +1,7 @@
 import type { Corner, Obstacle } from '../format/build';
+import { lengthOf } from '../geometry/vec';
+import { grouped } from '../grouped';
+import { thingOf } from '../measure/sides';
 import { roleOf } from '../format/materials';
 import { CARD_KINDS, type CardKind } from './cards';
 
@@ -16,17 +19,11 @@ const SEAM_CARDS = 4;
 const OTHER_EVERY_MM = 48;
 const MOST_OTHER = 6;
 
-const lengthOf = ({ points }: Obstacle): number =>
-  points.slice(1).reduce((sum, p, i) => {
-    const before = points[i] ?? p;
-    return sum + Math.hypot(p[0] - before[0], p[1] - before[1], p[2] - before[2]);
-  }, 0);
-
 function countOf(obstacle: Obstacle): number {
   if (roleOf(obstacle) === 'lip') return LIP_CARDS;
-  if (obstacle.material === 'liner' && lengthOf(obstacle) > LONG_LINER_MM) return LINER_CARDS;
+  if (obstacle.material === 'liner' && lengthOf(obstacle.points) > LONG_LINER_MM) return LINER_CARDS;
   if (obstacle.material === 'seam') return SEAM_CARDS;
-  return Math.min(MOST_OTHER, Math.max(2, Math.floor(lengthOf(obstacle) / OTHER_EVERY_MM) + 1));
+  return Math.min(MOST_OTHER, Math.max(2, Math.floor(lengthOf(obstacle.points) / OTHER_EVERY_MM) + 1));
 }
 
 /** Surfaces are measured under a card's middle, edges at the tip of its arrow. */
@@ -57,15 +54,10 @@ export function cardPlan({ obstacles }: Corner): CardPlan {
   return { cards, floor: FLOOR_CARDS };
 }
 
-/** What a part is called on either side. */
-export function thingOf({ id, side }: Pick<Obstacle, 'id' | 'side'>): string {
-  const end = side ? `-${side}` : '';
-  return end && id.endsWith(end) ? id.slice(0, -end.length) : id;
-}
-
 /** The cards of each obstacle, as a round's set-up lists them. */
 export function plannedObstacles(cards: readonly PlannedCard[]): { obstacle: string; ids: number[] }[] {
-  const all = new Map<string, number[]>();
-  for (const { obstacle, id } of cards) all.set(obstacle, [...(all.get(obstacle) ?? []), id]);
-  return [...all].map(([obstacle, ids]) => ({ obstacle, ids }));
+  return [...grouped(cards, ({ obstacle }) => obstacle)].map(([obstacle, own]) => ({
+    obstacle,
+    ids: own.map(({ id }) => id),
+  }));
 }

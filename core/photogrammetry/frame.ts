@@ -1,4 +1,4 @@
-import { cross, dot, minus, times, vecOf, type Vec } from '../geometry/vec';
+import { cross, dot, minus, plus, times, unit, vecOf, type Vec } from '../geometry/vec';
 import type { Side } from '../format/measured';
 import { leastSquares } from './linear';
 import { moved, type Pose } from './pose';
@@ -7,8 +7,6 @@ import type { Scene } from './scene';
 /** The axes of a corner in the plate's: rows x forward, y outboard, z up, and the hub's mounting face on its axle. */
 export type Frame = { origin: Vec; x: Vec; y: Vec; z: Vec };
 
-const unit = (v: Vec): Vec => times(v, 1 / Math.hypot(...v));
-const plus = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 const placeOf = (pose: Pose): Vec => [pose[9]!, pose[10]!, pose[11]!];
 const facing = (pose: Pose): Vec => [pose[2]!, pose[5]!, pose[8]!];
 
@@ -23,7 +21,7 @@ export function pointOf(pose: Pose, own: Vec): Vec {
 const NARROW_MM = 60;
 
 /** Whether cards stand far enough from one line to hold a plane. */
-export function spansPlane(points: readonly Vec[]): boolean {
+function spansPlane(points: readonly Vec[]): boolean {
   let widest = 0;
   for (const a of points)
     for (const b of points)

@@ -9,7 +9,7 @@ import { inFrame, groundOf, motionInFrame, pointInFrame, pointOf, sceneFrame, ty
 import { cardBody, plateBody } from './layout';
 import { pathRowOf, steeringOf, type PathRow, type SteeringAxis } from './motion';
 import { secondPose, standsElsewhere } from './outliers';
-import { missesOf, type Scene } from './scene';
+import { missesOf, type Scene, type Sighting } from './scene';
 import { fromOnePlace, refusals, statesOf, type RoundPicture } from './roundInput';
 import { solveRound, type Solved } from './solve';
 import { roundChecks } from './roundChecks';
@@ -116,6 +116,7 @@ function pointsOf(
   spread: Spread,
   mount: Mount,
   floor: readonly number[],
+  elsewhere: ReadonlySet<Sighting>,
 ): PhotoPoint[] {
   const { scene, layout } = solved;
   return round.obstacles.flatMap(({ obstacle, ids }) =>
@@ -134,10 +135,9 @@ function pointsOf(
       );
       const own = scene.sightings.filter((one) => one.body === body);
       const kept = own.filter(({ out }) => !out);
-      const away = own.filter((one) => one.out && standsElsewhere(scene, one));
       const flags: PointFlag[] = [];
       if (kept.length === 1) flags.push('one photo');
-      if (away.length > 0) flags.push('disagrees');
+      if (own.some((one) => elsewhere.has(one))) flags.push('disagrees');
       if (other) flags.push('two poses');
       return [{ id, obstacle, xMm: x, yMm: y, zMm: z, sigmaMm: [sx, sy, sz], photos: kept.length, flags }];
     }),
@@ -237,7 +237,8 @@ export function measureRound(
     return { value: [0, 1, 2].reduce((sum, i) => sum + (origin[i]! - ground.middle[i]!) * ground.up[i]!, 0) };
   };
   const above = floor.length > 0 ? withSigma(solved, spread, floor, height) : undefined;
-  const points = pointsOf(round, solved, spread, mount, floor);
+  const elsewhere = new Set(scene.sightings.filter((one) => one.out && standsElsewhere(scene, one)));
+  const points = pointsOf(round, solved, spread, mount, floor, elsewhere);
 
   const photos = pictures.map(({ name, found }, photo) => {
     const at = layout.photos.indexOf(photo);
@@ -285,6 +286,7 @@ export function measureRound(
         pictures,
         states: states.value,
         solved,
+        elsewhere,
         points,
         photos,
         floor: floor.length > 0,

@@ -2,9 +2,9 @@ import type { Check } from '../check';
 import type { PhotoRound } from '../format/photoRound';
 import { kindOfCard } from './cards';
 import { cardBody, plateBody } from './layout';
-import { standsElsewhere } from './outliers';
 import type { PhotoMeasurement } from './measure';
 import type { RoundPicture } from './roundInput';
+import type { Sighting } from './scene';
 import type { Solved } from './solve';
 
 /** A lock or a height wants so many pictures. */
@@ -17,6 +17,8 @@ type Asked = {
   pictures: readonly RoundPicture[];
   states: readonly number[];
   solved: Solved;
+  /** Sightings of whole cards at other places than where the others have them. */
+  elsewhere: ReadonlySet<Sighting>;
   points: PhotoMeasurement['points'];
   photos: PhotoMeasurement['photos'];
   floor: boolean;
@@ -28,7 +30,7 @@ const listed = (names: readonly string[]): string => names.join(', ');
 
 /** What is to be known about a round before it is believed: each by its card, picture or state, with the cure. */
 export function roundChecks(asked: Asked): Check[] {
-  const { round, pictures, states, solved, points, photos, floor, names, insetMm } = asked;
+  const { round, pictures, states, solved, elsewhere, points, photos, floor, names, insetMm } = asked;
   const { scene, layout } = solved;
   const checks: Check[] = [];
   const add = (id: string, status: Check['status'], message: string): void => {
@@ -93,7 +95,7 @@ export function roundChecks(asked: Asked): Check[] {
   layout.bodies.forEach((one, body) => {
     const away = scene.sightings.filter((s) => s.body === body && s.out);
     if (away.length === 0) return;
-    const moved = away.filter((s) => standsElsewhere(scene, s));
+    const moved = away.filter((s) => elsewhere.has(s));
     const what =
       'card' in one
         ? `Card ${one.card}${owned.has(one.card) ? ` (${owned.get(one.card)})` : ''}`

@@ -1,3 +1,4 @@
+import { grouped } from '../grouped';
 import { fitted, shortCost, type Lone } from './alone';
 import { direction } from './camera';
 import { CORNER_SIGNS, CORNERS } from './cards';
@@ -12,10 +13,10 @@ const ROUGH = 0.008;
 const WIDE = 12;
 
 /** What is known of a scene so far. */
-export type Known = { photos: boolean[]; bodies: boolean[] };
+type Known = { photos: boolean[]; bodies: boolean[] };
 
 /** Poses in which the markers of one body may stand before the camera, by how they look in one picture: a lone square has two. */
-export function posesInPhoto(camera: Scene['camera'], sightings: readonly Sighting[]): Pose[] {
+function posesInPhoto(camera: Scene['camera'], sightings: readonly Sighting[]): Pose[] {
   const points: [number, number][] = [];
   const seen: [number, number][] = [];
   for (const { centre, half, corners } of sightings)
@@ -29,12 +30,6 @@ export function posesInPhoto(camera: Scene['camera'], sightings: readonly Sighti
   const middle = [0, 1].map((axis) => points.reduce((sum, p) => sum + p[axis]!, 0) / points.length);
   return [pose, mirrored(pose, [middle[0]!, middle[1]!])];
 }
-
-const grouped = <T, K>(list: readonly T[], key: (one: T) => K): Map<K, T[]> => {
-  const out = new Map<K, T[]>();
-  for (const one of list) out.set(key(one), [...(out.get(key(one)) ?? []), one]);
-  return out;
-};
 
 /** The two poses of a lone body in a photo, each fitted to that photo alone, with how far off it is (rms of corners, pixels). */
 export function posesFitted(scene: Scene, sightings: readonly Sighting[]): { pose: Pose; rms: number }[] {
@@ -87,8 +82,8 @@ export function placed(
     const [one] = group;
     return posesFitted(scene, group).map(({ pose }) =>
       kind === 'photo'
-        ? after(pose, inverse(scene.bodies[one!.body]!))
-        : after(inverse(scene.photos[one!.photo]!), pose),
+        ? after(pose, inverse(scene.bodies[one.body]!))
+        : after(inverse(scene.photos[one.photo]!), pose),
     );
   });
   return best({ kind, sightings }, scene, candidates, bound);

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
@@ -7,7 +6,7 @@ import { demoRound } from '../../demo/photo/demoRound';
 import { eyeOf, pixelOf } from '../../demo/photo/world';
 import { decodePhoto } from '../../formats/photo/decode';
 import { findCards } from '../../formats/photo/findCards';
-import { whenReady, type OpenCv } from '../../formats/photo/openCv';
+import { openCv } from '../../formats/photo/openCvNode';
 import { demoBuild } from '../../tests/example';
 import { mountedProfile, tireOutline } from '../clearance/profile';
 import type { Vec } from '../geometry/vec';
@@ -18,7 +17,7 @@ import { archInPhoto, hullOf, pixelIn, ringOf, wheelInPhoto } from './wheelInPho
 test('the wheel is drawn into the demo pictures within two pixels of where it truly is', async () => {
   const build = demoBuild('marten-1-tires-only');
   const { world, shots, round, truth } = demoRound(build);
-  const { cv } = await whenReady(createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv);
+  const { cv } = await openCv();
   const pictures: RoundPicture[] = [];
   for (const { name } of shots) {
     const photo = await decodePhoto(

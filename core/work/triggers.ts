@@ -1,7 +1,8 @@
-import type { AxleName, Build, Obstacle } from '../format/build';
+import type { AxleName, Build } from '../format/build';
 import { AXLES } from '../format/fields';
 import { cutKindOf, cutMinutes, type CutKind } from '../cutting/kinds';
 import { deriveFigures } from '../figures';
+import { lengthOf } from '../geometry/vec';
 import { riseMm } from '../vehicle/rise';
 import type { Trigger, Per } from '../format/triggers';
 
@@ -20,16 +21,6 @@ export type DecidedCut = {
   /** An estimate, all sides together. */
   minutes: number;
 };
-
-function lengthOf(points: Obstacle['points']): number {
-  let sum = 0;
-  let before = points[0];
-  for (const point of points) {
-    if (before) sum += Math.hypot(point[0] - before[0], point[1] - before[1], point[2] - before[2]);
-    before = point;
-  }
-  return sum;
-}
 
 /** The cuts that were decided on, with the work they ask for as if the whole edge were cut. */
 export function decidedCuts({ vehicle, package: pack }: Build): DecidedCut[] {

@@ -5,7 +5,7 @@ import {
   measuredPoint,
   PLATE_CENTRES,
 } from '../../core/photogrammetry/cards';
-import { cross, dot, minus, times as scaled, type Vec } from '../../core/geometry/vec';
+import { cross, dot, minus, times as scaled, unit, type Vec } from '../../core/geometry/vec';
 import type { Side } from '../../core/format/measured';
 import type { PhotoRound } from '../../core/format/photoRound';
 import type { RoundPicture } from '../../core/photogrammetry/roundInput';
@@ -31,7 +31,6 @@ export const seeded = (seed: number): (() => number) => {
 export const normal = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
-const unit = (v: Vec): Vec => scaled(v, 1 / Math.hypot(...v));
 export const plus = (...all: Vec[]): Vec => all.reduce((a, b) => [a[0] + b[0], a[1] + b[1], a[2] + b[2]]);
 
 /** The turn by an angle about an axis (Rodrigues), rows. */

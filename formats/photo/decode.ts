@@ -1,29 +1,11 @@
-import exifr from 'exifr';
 import sharp from 'sharp';
 import type { Result } from '../../core/result';
 import type { Grey } from './findCards';
-import { kindOfPicture } from './kinds';
+import { cameraOf } from './camera';
+import { kindOfPicture, LEAST_SIDE_PX, MOST_PIXELS } from './kinds';
 
 /** A picture of a round as it is measured: the sensor's own pixels, not turned, and what its file says of the camera. */
 export type RoundPhoto = { grey: Grey; focal35Mm?: number; camera?: string };
-
-/** More pixels are refused before they are unpacked; fewer along a side show no card. */
-const MOST_PIXELS = 60e6;
-const LEAST_SIDE_PX = 320;
-
-/** Focal length and camera of a picture's EXIF, where it has them. */
-async function cameraOf(bytes: Uint8Array): Promise<Omit<RoundPhoto, 'grey'>> {
-  const tags: unknown = await exifr
-    .parse(bytes, ['FocalLengthIn35mmFormat', 'Make', 'Model'])
-    .catch(() => undefined);
-  const said = (tags ?? {}) as Record<string, unknown>;
-  const focal = said['FocalLengthIn35mmFormat'];
-  const camera = [said['Make'], said['Model']].filter((one) => typeof one === 'string').join(' ');
-  return {
-    ...(typeof focal === 'number' && focal >= 8 && focal <= 400 ? { focal35Mm: focal } : {}),
-    ...(camera ? { camera } : {}),
-  };
-}
 
 /** Unpacks a JPEG or PNG in Node; what is wrong with it in words, each with the cure. */
 export async function decodePhoto(bytes: Uint8Array): Promise<Result<RoundPhoto, { message: string }>> {
@@ -53,7 +35,8 @@ export async function decodePhoto(bytes: Uint8Array): Promise<Result<RoundPhoto,
       .raw()
       .toBuffer({ resolveWithObject: true });
     const grey = { width: info.width, height: info.height, levels: new Uint8Array(data) };
-    return { ok: true, value: { grey, ...(await cameraOf(bytes)) } };
+    const { turns: _, ...camera } = await cameraOf(bytes);
+    return { ok: true, value: { grey, ...camera } };
   } catch (error) {
     const cut = /truncat|premature|end of|corrupt|incomplete/i.test(String(error));
     return refuse(

@@ -1,3 +1,7 @@
+/** More pixels are refused before they are unpacked; of a round's pictures, fewer along a side show no card. */
+export const MOST_PIXELS = 60e6;
+export const LEAST_SIDE_PX = 320;
+
 /** Brands of the container that phones keep HEIC pictures in, behind `ftyp`. */
 const HEIC_BRANDS = new Set(['heic', 'heix', 'hevc', 'hevx', 'heim', 'heis', 'mif1', 'msf1', 'avif']);
 

@@ -44,10 +44,7 @@ export interface OpenCv {
   onRuntimeInitialized?: () => void;
 }
 
-/**
- * The module once it can be used. It is thenable and never settles: it must be handed on inside of something, and is never
- * awaited itself.
- */
+/** The module once it can be used, inside of something: it is thenable itself and never settles, so nothing may await it. */
 export const whenReady = (cv: OpenCv): Promise<{ cv: OpenCv }> =>
   new Promise((resolve) => {
     if ('Mat' in cv) resolve({ cv });

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { crc32 } from 'node:zlib';
 import sharp from 'sharp';
@@ -13,7 +12,8 @@ import { times } from '../../core/geometry/vec';
 import { demoBuild } from '../../tests/example';
 import { decodePhoto } from './decode';
 import { findCards } from './findCards';
-import { whenReady, type OpenCv } from './openCv';
+import type { OpenCv } from './openCv';
+import { openCv } from './openCvNode';
 import { measurementSchemaText, readRound, roundSchemaText } from './roundJson';
 
 const FOLDER = join(import.meta.dirname, '..', '..', 'demo', 'photo-round');
@@ -21,7 +21,7 @@ const bytesOf = (name: string): Buffer => readFileSync(join(FOLDER, name));
 
 let cv: OpenCv;
 beforeAll(async () => {
-  cv = (await whenReady(createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv)).cv;
+  cv = (await openCv()).cv;
 });
 
 async function said(bytes: Uint8Array): Promise<string> {

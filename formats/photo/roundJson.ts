@@ -1,25 +1,13 @@
 import { z } from 'zod';
-import { faultsOf, withoutExtensions, type Fault } from '../../core/format/fields';
-import { photoRoundSchema, type PhotoRound } from '../../core/format/photoRound';
+import { withoutExtensions } from '../../core/format/fields';
+import { photoRoundSchema } from '../../core/format/photoRound';
 import type { PhotoMeasurement } from '../../core/photogrammetry/measure';
-import type { Result } from '../../core/result';
 import { told } from '../../core/wording';
 import { checkSchema } from '../assessmentSchema';
-import { parseJson } from '../json';
+import { documentReader } from '../json';
 
-/** A photo round's set-up as a document; faults carry paths. */
-export function roundOf(input: unknown): Result<PhotoRound, { faults: Fault[] }> {
-  const read = photoRoundSchema.safeParse(withoutExtensions(input));
-  return read.success
-    ? { ok: true, value: read.data }
-    : { ok: false, faults: faultsOf(photoRoundSchema, read.error.issues) };
-}
-
-/** The same from a file's text; a syntax fault names line and column. */
-export function readRound(text: string): Result<PhotoRound, { faults: Fault[] }> {
-  const parsed = parseJson(text);
-  return parsed.ok ? roundOf(parsed.value) : parsed;
-}
+/** A photo round's set-up from a file's text. */
+export const { text: readRound } = documentReader(photoRoundSchema, withoutExtensions);
 
 const n = z.number();
 const sigma = (names: readonly string[]) =>

@@ -15,15 +15,17 @@ export type PhoneRoll = {
   photos: string[];
 };
 
+const photoNames = async (): Promise<string[]> =>
+  (await readdir(FOLDER)).filter((name) => name.endsWith('.jpg')).sort();
+
 export async function phoneRoll(): Promise<PhoneRoll> {
   const read = readRound(await readFile(join(FOLDER, 'setup.json'), 'utf8'));
   if (!read.ok) throw new Error('the demo round is faulty');
-  const photos = (await readdir(FOLDER)).filter((name) => name.endsWith('.jpg')).sort();
+  const photos = await photoNames();
   return { label: 'Phone', simulated: true, vehicle: 'Selk Marten, left front', round: read.value, photos };
 }
 
 /** One of its pictures as JPEG; undefined where it has none of that name. */
 export async function phonePhoto(name: string): Promise<Buffer | undefined> {
-  const { photos } = await phoneRoll();
-  return photos.includes(name) ? readFile(join(FOLDER, name)) : undefined;
+  return (await photoNames()).includes(name) ? readFile(join(FOLDER, name)) : undefined;
 }

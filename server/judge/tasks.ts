@@ -7,6 +7,8 @@ import type { Fault } from '../../core/format/fields';
 import type { Result } from '../../core/result';
 import type { FreeLimits } from '../../core/format/freeLimits';
 import type { Pricing } from '../../core/together/offers';
+import type { KeptRound } from '../../core/format/keptRound';
+import { measureRound } from '../../core/photogrammetry/measure';
 import { freeTogether } from '../../core/together/together';
 import { told } from '../../core/wording';
 import type { PaperSheet } from '../../core/paper/paper';
@@ -56,6 +58,9 @@ export const TASKS = {
   curesText,
   /** How sure the grades of a build are that was found to be not too much work. */
   sureness: (build: Build): GradeChance => gradeChance(build),
+  /** A photo round from its sightings. */
+  photoRound: ({ round, pictures }: Pick<KeptRound, 'round' | 'pictures'>): ReturnType<typeof measureRound> =>
+    measureRound(round, pictures),
   /** A paper as PDF. */
   pdf: ({ sheet, paper }: { sheet: PaperSheet; paper: Paper }): Promise<Uint8Array> => paperPdf(sheet, paper),
   /** A supplier’s list, read. */

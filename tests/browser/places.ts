@@ -7,7 +7,10 @@ const PLACES: Readonly<Record<LeafId, readonly string[]>> = {
     ...['well-drawing', 'wheel-path', 'scan', 'scan-count', 'scan-message', 'scan-parts', 'scan-results'],
     ...[
       'photo',
+      'kept-rounds',
       'photo-faults',
+      'photo-kept',
+      'photo-spreads',
       'photo-missing',
       'photo-result',
       'photo-steering',

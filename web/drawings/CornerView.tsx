@@ -33,6 +33,8 @@ export type DrawnObstacle = {
   /** Numbers of the points that were not measured. */
   guessed?: readonly number[];
 };
+/** How sure a point is, along each axis, as mm on the drawing; `loose` is one that places nothing. */
+export type DrawnSpread = { at: Point; radius: Point; loose: boolean; words: string };
 /** Where to hold the tape: a line in one view with what it reads. */
 export type Guide = { view: View; from: Point; to: Point; words: string };
 
@@ -50,6 +52,7 @@ type Props = {
   marked?: { id: string; point: number };
   pick?: (id: string) => void;
   guide?: Guide;
+  spreads?: readonly DrawnSpread[];
   /** Lets the marked obstacle's points be moved, by mm along the axes of space. */
   movePoint?: {
     scale: () => number;
@@ -137,6 +140,7 @@ export function CornerView({
   marked,
   pick,
   guide,
+  spreads = [],
   movePoint,
 }: Props) {
   const { of, left, top, width, height } = frame;
@@ -188,6 +192,25 @@ export function CornerView({
               );
             }),
         )}
+        {spreads.map(({ at: point, radius, loose, words }) => {
+          const [cx, cy] = at(point);
+          const [rx, ry] = project(of, radius);
+          return (
+            <ellipse
+              key={words}
+              cx={cx}
+              cy={cy}
+              rx={Math.abs(rx) * frame.scale}
+              ry={Math.abs(ry) * frame.scale}
+              fill={loose ? 'none' : 'var(--signal)'}
+              fillOpacity={0.35}
+              stroke="var(--signal)"
+              strokeDasharray={loose ? '3 2' : undefined}
+            >
+              <title>{words}</title>
+            </ellipse>
+          );
+        })}
         {guide?.view === of && <GuideLine from={at(guide.from)} to={at(guide.to)} words={guide.words} />}
         {ends && (
           <>

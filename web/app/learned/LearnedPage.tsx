@@ -42,6 +42,14 @@ function LearnedPageIsland({ known, shopName, units }: Props) {
           biases={known.people}
           units={units}
         />
+        {known.photographs.length > 0 && (
+          <BiasTable
+            title="Photographs"
+            what="farther from the wheel they put parts than they were found"
+            biases={known.photographs}
+            units={units}
+          />
+        )}
       </div>
       <p className="text-graphite mt-1 text-[0.9rem]">
         Means of what readings found, each weighted by how sure it was; ± one standard deviation of the mean.

@@ -2,7 +2,7 @@ import { useStore } from '@nanostores/react';
 import type { Build } from '../../../core/format/build';
 import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
-import { $photographed } from '../../state/photographed';
+import { usePhotographed } from '../../state/photographed';
 import { $assessment, $axle, $locked, $units } from '../../state/store';
 import { decidingLeast, type Fit } from '../../../core/clearance/fit';
 import { grownDecides } from '../../../core/tire/grown';
@@ -44,8 +44,7 @@ export function FitStation({ build }: { build: Build }) {
   const { corner, profile, stock, named } = useCorner(build, axle);
   const still = useSettled(build);
   const [kept, setDrawing] = useKept<Drawing>('fit.drawing', 'bench');
-  // A round that was measured on this page can be drawn into.
-  const photographed = useStore($photographed) === axle;
+  const photographed = usePhotographed(axle);
   const drawing = kept === 'photo' && !photographed ? 'bench' : kept;
   const shared = { build, corner, profile, stock, named, locked };
   return (

@@ -4,7 +4,7 @@ import type { AxleName, Vehicle } from '../../../core/format/build';
 import { poseView, type Point } from '../../../core/clearance/contact';
 import { sweepCorner } from '../../../core/clearance/corner';
 import { standingProfile } from '../../../core/measure/begin';
-import { NO_LIFT } from '../../../core/vehicle/asDelivered';
+import { AS_IT_STANDS } from '../../../core/measure/asItStands';
 import { showWithUnit } from '../../../core/units/quantity';
 import { CornerView, type Frame, type Guide } from '../../drawings/CornerView';
 import { materialOf } from '../../../core/format/materials';
@@ -61,18 +61,6 @@ const FRAMES: readonly Frame[] = [
     title: 'plan, outboard down',
   },
 ];
-
-/** One pose is all that is drawn: as delivered, without a stop, whatever the zone. */
-const AS_IT_STANDS = {
-  lift: { front: NO_LIFT, rear: NO_LIFT },
-  sagMm: { front: 0, rear: 0 },
-  moves: [],
-  removed: [],
-  lockStopDeg: undefined,
-  grid: { lock: 1, travel: 2 },
-  zone: 'all' as const,
-  zoneLimits: undefined,
-};
 
 /** The well as measured, with the tire that stands in it: as delivered, straight ahead, at ride height. */
 export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint, guide }: Props) {

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { toast } from 'sonner';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/measured';
+import { offWhatStands } from '../../../core/measure/heldAgainst';
 import { isSure, takePhotos } from '../../../core/measure/takePhotos';
 import type { PhotoMeasurement, PhotoPoint } from '../../../core/photogrammetry/measure';
 import { showWithUnit } from '../../../core/units/quantity';
@@ -12,6 +13,7 @@ import { wallNow } from '../../state/clock';
 import { step } from '../../state/saving';
 import { $units } from '../../state/store';
 import { Button } from '../../ui/Button';
+import { usePhotos } from './usePhotos';
 
 type Props = {
   vehicle: Vehicle;
@@ -20,13 +22,16 @@ type Props = {
   measured: PhotoMeasurement;
   simulated: boolean;
   labelOf: (obstacle: string) => string;
+  /** Keeps the round with its pictures. */
+  keep: () => void;
 };
 
 const worst = (points: readonly PhotoPoint[]): number =>
   Math.max(...points.map(({ sigmaMm }) => Math.max(...sigmaMm)));
 
 /** What the round measured, part by part with how sure it is, and one press that takes it over. */
-export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf }: Props) {
+export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf, keep }: Props) {
+  const { kept } = usePhotos();
   const units = useStore($units);
   const { points, steering, path, checks, hubAboveGroundMm, plateCamberDeg } = measured;
   const mm = (value: number, digits = 1): string =>
@@ -36,6 +41,13 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
     points: points.filter((one) => one.obstacle === obstacle),
   }));
   const taken = useMemo(() => takePhotos(vehicle, axle, side, measured), [vehicle, axle, side, measured]);
+  const off = useMemo(() => offWhatStands(vehicle, axle, measured), [vehicle, axle, measured]);
+  const offWords = (obstacle: string): string => {
+    const one = off.find((entry) => entry.obstacle === obstacle);
+    if (!one) return '–';
+    const words = `${one.mm > 0.05 ? '+' : ''}${mm(one.mm)}`;
+    return one.by === 'estimate' ? `(${words})` : words;
+  };
   const take = (): void => {
     const edited = takePhotoRound(axle, side, vehicle, taken, simulated, wallNow());
     if (!edited.ok) {
@@ -44,6 +56,7 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
       );
       return;
     }
+    keep();
     const more = [
       taken.steering ? 'the steering axis' : '',
       taken.path ? 'the path of the wheel' : '',
@@ -73,6 +86,13 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
             <th scope="col" className={cell} title="One standard deviation of the least sure point">
               Sure to ±
             </th>
+            <th
+              scope="col"
+              className={`${cell} whitespace-nowrap`}
+              title="How much farther from the axle than it stands now, on average; in brackets where that is an estimate"
+            >
+              Off what stands
+            </th>
             <th scope="col">To know</th>
           </tr>
         </thead>
@@ -86,6 +106,7 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
               <td className={`${cell} num whitespace-nowrap`}>
                 {own.some(isSure) ? mm(worst(own.filter(isSure))) : '–'}
               </td>
+              <td className={`${cell} num whitespace-nowrap`}>{offWords(obstacle)}</td>
               <td>
                 {own
                   .filter(({ flags }) => flags.length > 0)
@@ -96,10 +117,21 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf 
           ))}
         </tbody>
       </table>
-      <Button className="self-start font-semibold" onClick={take} data-testid="photo-take">
-        Take over {taken.things.length} parts
-        {taken.steering ? ' and the steering axis' : ''}
-      </Button>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+        <Button className="font-semibold" onClick={take} data-testid="photo-take">
+          Take over {taken.things.length} parts
+          {taken.steering ? ' and the steering axis' : ''}
+        </Button>
+        {kept && !kept.changed ? (
+          <span className="text-[0.92rem]" data-testid="photo-kept">
+            {kept.waits
+              ? 'Kept on this device; it goes to the shop when the connection is back.'
+              : 'Kept with the vehicle.'}
+          </span>
+        ) : (
+          <Button onClick={keep}>{kept ? 'Keep what was added' : 'Keep with the vehicle'}</Button>
+        )}
+      </div>
       {taken.short.length > 0 && (
         <p className="text-[0.92rem]">
           Too little of it was seen, stays as it was: {taken.short.map(labelOf).join(', ')}.

@@ -3,17 +3,21 @@ import { Camera, Printer, Trash2, Upload } from 'lucide-react';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/measured';
 import { middleOf } from '../../../core/geometry/vec';
-import { cardPlan, plannedObstacles, thingOf } from '../../../core/photogrammetry/cardPlan';
+import { thingOf } from '../../../core/measure/sides';
+import { cardPlan, plannedObstacles } from '../../../core/photogrammetry/cardPlan';
 import { kindOfCard } from '../../../core/photogrammetry/cards';
 import { stillMissing } from '../../../core/photogrammetry/stillMissing';
 import type { PhoneRoll } from '../../../server/devices/phone';
 import { send } from '../../state/apiClient';
-import { $job } from '../../state/store';
+import { $job, $vehicle } from '../../state/store';
 import { Button, ButtonLink } from '../../ui/Button';
 import { Choice, Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
+import { keepRound, openRound } from './keepRound';
+import { KeptRounds } from './KeptRounds';
 import { PhotoPicture } from './PhotoPicture';
 import { PhotoResult } from './PhotoResult';
+import { SpreadDrawing } from './SpreadDrawing';
 import {
   addPictures,
   clearPhotos,
@@ -104,6 +108,7 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
   };
   const belongs = assigned[card ?? -1] ?? plan.cards.find(({ id }) => id === card)?.obstacle ?? '';
   const job = $job.get();
+  const vehicleId = $vehicle.get()?.id ?? 0;
   return (
     <>
       <div
@@ -153,7 +158,22 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
                     aria-pressed={one === shot}
                     onClick={() => setPhotos({ chosen: one.name })}
                   >
-                    <img src={one.url} alt="" className="block aspect-4/3 w-full object-cover" />
+                    <span className="block aspect-4/3 w-full overflow-hidden">
+                      {one.url && (
+                        <img
+                          src={one.url.startsWith('/') ? `${one.url}?small` : one.url}
+                          alt=""
+                          className="block h-full w-full object-cover"
+                          style={
+                            one.turns === 0
+                              ? undefined
+                              : {
+                                  transform: `rotate(${one.turns * 90}deg) scale(${one.turns % 2 ? 4 / 3 : 1})`,
+                                }
+                          }
+                        />
+                      )}
+                    </span>
                     <span className="block truncate px-1 pt-0.5">{one.name}</span>
                     <span className="text-graphite block truncate px-1 pb-0.5">
                       {one.found.length} cards{one.state === 'straight' ? '' : `, ${one.state}`}
@@ -162,6 +182,7 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
                 </li>
               ))}
             </ol>
+            {measured && <SpreadDrawing vehicle={vehicle} axle={axle} points={measured.points} />}
           </>
         ) : (
           <div className="border-line text-graphite flex min-h-72 flex-col items-center justify-center gap-2 border border-dashed p-6 text-center">
@@ -304,8 +325,17 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
             measured={measured}
             simulated={simulated}
             labelOf={labelOf}
+            keep={() => void keepRound(vehicle, vehicleId, axle, round)}
           />
         )}
+        <KeptRounds
+          vehicleId={vehicleId}
+          axle={axle}
+          open={(line) => {
+            setSide(line.side);
+            void openRound(line.id, printed);
+          }}
+        />
         <p className="text-graphite text-[0.88rem]">
           Before the wheel is turned or lifted: chocks on the other wheels, and stands under the frame before
           anybody reaches under it.

@@ -2,10 +2,12 @@ import { useStore } from '@nanostores/react';
 import { wrap, type Remote } from 'comlink';
 import { atom } from 'nanostores';
 import type { AxleName } from '../../../core/format/build';
+import type { KeptRound } from '../../../core/format/keptRound';
 import type { PhotoRound } from '../../../core/format/photoRound';
 import type { Side } from '../../../core/format/measured';
 import type { PhotoMeasurement } from '../../../core/photogrammetry/measure';
 import type { RoundPicture } from '../../../core/photogrammetry/roundInput';
+import { madeId } from '../../state/madeId';
 import { $photographed } from '../../state/photographed';
 import type { PhotosApi } from '../../workers/photos.worker';
 
@@ -19,7 +21,14 @@ export const STATES = [
 ] as const;
 export type PhotoState = (typeof STATES)[number][0];
 
-export type Shot = RoundPicture & { url: string; state: PhotoState };
+/** A picture of the round on the page; `jpeg` is what is kept of it, gone once it is. */
+export type Shot = RoundPicture & {
+  id: string;
+  turns: number;
+  url: string;
+  state: PhotoState;
+  jpeg?: Blob;
+};
 
 export type PhotosState = {
   shots: Shot[];
@@ -35,6 +44,12 @@ export type PhotosState = {
   /** The pictures came from the simulated phone. */
   simulated: boolean;
   focal35Mm: number | undefined;
+  /** The key that the round is kept under, made with its first picture. */
+  key: string;
+  /** As what it is kept; `changed` since, or waiting on this device to be sent. */
+  kept: { version: number; changed: boolean; waits: boolean } | null;
+  /** What it said of parts that had been read otherwise, when it was first kept. */
+  against: KeptRound['against'];
 };
 
 const EMPTY: PhotosState = {
@@ -48,12 +63,18 @@ const EMPTY: PhotosState = {
   axle: null,
   simulated: false,
   focal35Mm: undefined,
+  key: '',
+  kept: null,
+  against: [],
 };
 
 /** The round of the page: its pictures stay while another leaf is in front. */
-const $photos = atom<PhotosState>(EMPTY);
+export const $photos = atom<PhotosState>(EMPTY);
 export function setPhotos(part: Partial<PhotosState>): void {
-  $photos.set({ ...$photos.get(), ...part });
+  const before = $photos.get();
+  // Whatever takes the measurement away makes it another round than the one that is kept.
+  const kept = part.measured === null && before.kept ? { ...before.kept, changed: true } : before.kept;
+  $photos.set({ ...before, kept, ...part });
   const { measured, axle } = $photos.get();
   $photographed.set(measured ? axle : null);
 }
@@ -68,8 +89,12 @@ function photosWorker(): Remote<PhotosApi> {
 
 export const usePhotos = (): PhotosState => useStore($photos);
 
+function forget(): void {
+  for (const { url } of $photos.get().shots) if (url.startsWith('blob:')) URL.revokeObjectURL(url);
+}
+
 export function clearPhotos(): void {
-  for (const { url } of $photos.get().shots) URL.revokeObjectURL(url);
+  forget();
   $photos.set(EMPTY);
   $photographed.set(null);
 }
@@ -89,9 +114,17 @@ export async function addPictures(
       const answer = await photosWorker().find(name, file);
       if (!answer.ok) faults.push(answer.message);
       else {
-        const shot: Shot = { ...answer.picture, url: URL.createObjectURL(file), state };
-        const { shots, chosen } = $photos.get();
-        setPhotos({ shots: [...shots, shot], chosen: chosen || name });
+        const { picture, shown, turns } = answer;
+        const shot: Shot = {
+          ...picture,
+          id: madeId(),
+          turns,
+          url: URL.createObjectURL(shown),
+          state,
+          jpeg: shown,
+        };
+        const { shots, chosen, key } = $photos.get();
+        setPhotos({ shots: [...shots, shot], chosen: chosen || name, key: key || madeId() });
       }
     } catch (error) {
       faults.push(
@@ -134,11 +167,20 @@ export function roundOf(
   };
 }
 
+const sightingsOf = ({ name, width, height, focal35Mm, camera, found }: Shot): RoundPicture => ({
+  name,
+  width,
+  height,
+  ...(focal35Mm === undefined ? {} : { focal35Mm }),
+  ...(camera === undefined ? {} : { camera }),
+  found,
+});
+
 /** Adjusts everything in the worker; what is refused is said picture by picture. */
 export async function measurePhotos(round: PhotoRound, axle: AxleName): Promise<void> {
   setPhotos({ busy: { words: 'Computing where everything stands', share: 0.5 }, faults: [], measured: null });
   try {
-    const pictures = $photos.get().shots.map(({ url: _, state: __, ...picture }) => picture);
+    const pictures = $photos.get().shots.map(sightingsOf);
     const answer = await photosWorker().measure(round, pictures);
     if (answer.ok) setPhotos({ measured: answer.value, axle });
     else setPhotos({ faults: answer.faults.map(({ path, message }) => `${path} ${message}`) });

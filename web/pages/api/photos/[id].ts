@@ -1,6 +1,6 @@
 import { endpoint, handle } from '../../../../server/endpoint';
 import { missing } from '../../../../server/errors';
-import { photoOf, photoQuery } from '../../../../server/photos';
+import { jpegAnswer, photoOf, photoQuery } from '../../../../server/photos';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
@@ -8,14 +8,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     query: photoQuery,
     run: async ({ db }, { params, query: { small } }) => {
       const bytes = await photoOf(db, params['id'] ?? '', small !== undefined);
-      return bytes
-        ? new Response(new Uint8Array(bytes), {
-            headers: {
-              'content-type': 'image/jpeg',
-              'cache-control': 'private, max-age=31536000, immutable',
-            },
-          })
-        : missing('photo');
+      return bytes ? jpegAnswer(bytes) : missing('photo');
     },
   }),
 });

@@ -1,0 +1,121 @@
+import { toast } from 'sonner';
+import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { KeptRound } from '../../../core/format/keptRound';
+import type { PhotoRound } from '../../../core/format/photoRound';
+import { heldAgainst } from '../../../core/measure/heldAgainst';
+import { squarest } from '../../../core/photogrammetry/packageInPhoto';
+import type { RoundWhole } from '../../../server/rounds';
+import { refusalWords, send } from '../../state/apiClient';
+import { $photos, clearPhotos, setPhotos, STATES, type Shot } from './usePhotos';
+import { holdRound, sendRounds, waitingRounds } from './waitingRounds';
+
+const keptPicture = ({
+  id,
+  name,
+  width,
+  height,
+  focal35Mm,
+  turns,
+  found,
+}: Shot): KeptRound['pictures'][number] => ({
+  id,
+  name,
+  width,
+  height,
+  ...(focal35Mm === undefined ? {} : { focal35Mm }),
+  turns,
+  found: found.map((one) => ({ id: one.id, corners: [...one.corners] })),
+});
+
+/** Sends what waits; the round on the page learns what became of it. Answers with how many still wait. */
+export async function sendWaiting(): Promise<number> {
+  for (const sent of await sendRounds()) {
+    const { key, kept } = $photos.get();
+    if ('refused' in sent) {
+      toast(`The photo round was not kept: ${sent.refused}`);
+      if (sent.key === key) setPhotos({ kept: null });
+    } else if ('kept' in sent && sent.key === key && kept)
+      setPhotos({
+        kept: { ...kept, version: sent.kept.version, waits: false },
+        // What is on the server is not held here as well.
+        shots: $photos.get().shots.map(({ jpeg: _, ...shot }) => shot),
+      });
+  }
+  return waitingRounds();
+}
+
+/** Keeps the round on the page with its vehicle: on this device at once, on the server as soon as it can be reached. */
+export async function keepRound(
+  vehicle: Vehicle,
+  vehicleId: number,
+  axle: AxleName,
+  round: PhotoRound,
+): Promise<void> {
+  const { key, kept, simulated, shots, measured, against: before } = $photos.get();
+  if (!measured || (kept && !kept.changed)) return;
+  const version = kept?.version ?? 0;
+  // What was taken over from it since is no measure of it.
+  const against = before.length > 0 ? before : heldAgainst(vehicle, axle, measured);
+  try {
+    await holdRound({
+      vehicleId,
+      round: { key, version, axle, simulated, round, pictures: shots.map(keptPicture), against },
+      pictures: shots.flatMap(({ id, jpeg }) => (jpeg ? [{ id, jpeg }] : [])),
+    });
+    setPhotos({ kept: { version, changed: false, waits: true }, against });
+    await sendWaiting();
+  } catch (error) {
+    toast(`The photo round was not kept: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+const stateOf = ({ states }: PhotoRound, name: string): Shot['state'] => {
+  const said = states?.find(({ photos }) => photos.includes(name))?.state;
+  return STATES.find(([state]) => state === said)?.[0] ?? 'straight';
+};
+
+/** Brings a kept round back to the page, to look at, to draw into, or to add pictures to. */
+export async function openRound(
+  id: number,
+  printed: readonly { obstacle: string; ids: readonly number[] }[],
+): Promise<void> {
+  const { shots, kept } = $photos.get();
+  if (shots.length > 0 && (!kept || kept.changed)) {
+    setPhotos({
+      faults: [
+        'The pictures on the page are not kept yet: keep them with the vehicle, or start anew, first.',
+      ],
+    });
+    return;
+  }
+  setPhotos({ busy: { words: 'Fetching the round', share: 0 }, faults: [] });
+  const answer = await send<RoundWhole>('GET', `/api/rounds/${id}`);
+  if (answer.kind !== 'ok') {
+    setPhotos({ busy: null, faults: [refusalWords(answer)] });
+    return;
+  }
+  const { round, pictures, held, measured, axle, simulated, key, version, against } = answer.value;
+  clearPhotos();
+  const owners = new Map(round.obstacles.flatMap(({ obstacle, ids }) => ids.map((one) => [one, obstacle])));
+  const usual = new Map(printed.flatMap(({ obstacle, ids }) => ids.map((one) => [one, obstacle] as const)));
+  const cards = [...new Set([...owners.keys(), ...usual.keys()])];
+  setPhotos({
+    key,
+    kept: { version, changed: false, waits: false },
+    axle,
+    simulated,
+    measured,
+    against,
+    outboardMm: round.plate.outboardMm,
+    focal35Mm: round.focal35Mm,
+    assigned: Object.fromEntries(
+      cards.filter((one) => owners.get(one) !== usual.get(one)).map((one) => [one, owners.get(one) ?? '']),
+    ),
+    shots: pictures.map((picture) => ({
+      ...picture,
+      url: held.includes(picture.id) ? `/api/rounds/${id}/pictures/${picture.id}` : '',
+      state: stateOf(round, picture.name),
+    })),
+    chosen: squarest(measured.views)?.name ?? pictures[0]?.name ?? '',
+  });
+}
