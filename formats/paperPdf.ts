@@ -148,7 +148,36 @@ function sketches(press: Press, items: readonly Sketch[]): void {
   press.y = floor - 4;
 }
 
-function block(press: Press, one: Block): void {
+/** Photographs are so wide at the most, of the page: larger ones would push what is to be read off it. */
+const PICTURE_SHARE = 0.4;
+
+async function pictures(press: Press, items: Extract<Block, { kind: 'pictures' }>['items']): Promise<void> {
+  const all = await Promise.all(items.map(({ jpeg }) => press.pdf.embedJpg(jpeg)));
+  const wide = Math.min(PICTURE_SHARE, 1 / items.length) * press.width;
+  const height = Math.max(...all.map((one) => (wide * one.height) / one.width));
+  const captions = items.map(({ caption }) => press.lines(caption, wide, true));
+  const head = Math.max(...captions.map((lines) => lines.length)) * LEADING;
+  press.need(height + head + 8);
+  press.y -= 4;
+  captions.forEach((lines, i) =>
+    lines.forEach((line, k) =>
+      press.put(line, i * (wide + SKETCH_GAP), press.y - LEADING * (k + 1) + 2, { bold: true }),
+    ),
+  );
+  press.y -= head + 4;
+  all.forEach((one, i) => {
+    const high = (wide * one.height) / one.width;
+    press.page.drawImage(one, {
+      x: MARGIN + i * (wide + SKETCH_GAP),
+      y: press.y - high,
+      width: wide,
+      height: high,
+    });
+  });
+  press.y -= height + 4;
+}
+
+async function block(press: Press, one: Block): Promise<void> {
   switch (one.kind) {
     case 'heading':
       // A heading is never left alone at the foot of a page.
@@ -199,6 +228,9 @@ function block(press: Press, one: Block): void {
       return;
     case 'sketches':
       sketches(press, one.items);
+      return;
+    case 'pictures':
+      await pictures(press, one.items);
   }
 }
 
@@ -219,7 +251,7 @@ async function printed(sheet: PaperSheet, paper: Paper, shrink: number): Promise
   press.text(sheet.title, { bold: true, size: 17 });
   press.y -= 3;
   for (const words of sheet.under) press.text(words, { quiet: true });
-  for (const one of sheet.blocks) block(press, one);
+  for (const one of sheet.blocks) await block(press, one);
   const pages = pdf.getPages();
   pages.forEach((page, i) => {
     press.page = page;
@@ -232,12 +264,12 @@ async function printed(sheet: PaperSheet, paper: Paper, shrink: number): Promise
 
 /**
  * A sheet of the job's papers as a PDF, on as many pages as it needs, each with its title and number at the foot; one that
- * stands on one page is drawn smaller until it does.
+ * is for so many pages is drawn smaller until it stands on them.
  */
 export async function paperPdf(sheet: PaperSheet, paper: Paper): Promise<Uint8Array> {
   let pdf = await printed(sheet, paper, 1);
   for (const shrink of SHRINKS.slice(1)) {
-    if (!sheet.onePage || pdf.getPageCount() === 1) break;
+    if (pdf.getPageCount() <= (sheet.mostPages ?? Infinity)) break;
     pdf = await printed(sheet, paper, shrink);
   }
   return pdf.save();

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
@@ -50,6 +51,17 @@ async function readPdf(bytes: Uint8Array) {
 }
 
 describe('papers as PDF, read back', () => {
+  test('a photograph before and after leaves the customer’s copy on two pages', async () => {
+    const jpeg = await sharp({ create: { width: 900, height: 675, channels: 3, background: '#446688' } })
+      .jpeg()
+      .toBuffer();
+    const items = ['Before', 'After'].map((caption) => ({ caption, jpeg: jpeg.toString('base64') }));
+    const sheet = customerCopy(HEADING, build, assess(build), [], 'metric', { kind: 'pictures', items });
+    const { pages, text } = await readPdf(await paperPdf(sheet, 'letter'));
+    expect(pages.length).toBeLessThanOrEqual(2);
+    expect(text).toContain('After');
+  });
+
   test.each(['a4', 'letter'] as const)(
     'the customer’s copy on %s is two pages at the most, with nothing beyond the margins',
     async (paper) => {

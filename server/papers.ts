@@ -14,6 +14,7 @@ import { dayOf } from './clock';
 import type { Context } from './context';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
+import { photographBlock } from './photographs';
 import { workOn } from './work';
 import { readBuild } from '../core/format/read';
 
@@ -74,9 +75,9 @@ export async function paperOf(
   const judged = await inThread('assessment', read.value);
   if (!judged.ok) return faulty(judged.faults);
   const answer = judged.value;
-  return done(
-    kind === 'order'
-      ? workOrder(heading, read.value, answer, work, units)
-      : customerCopy(heading, read.value, answer, work.stated, units),
-  );
+  if (kind === 'copy') {
+    const photograph = await photographBlock(db, job.vehicleId, read.value);
+    return done(customerCopy(heading, read.value, answer, work.stated, units, photograph));
+  }
+  return done(workOrder(heading, read.value, answer, work, units));
 }

@@ -120,13 +120,17 @@ const CAUTIONS = [
   'Ratings are never exceeded on the strength of a calculation.',
 ];
 
-/** One or two pages for the customer: what was there, what is built, what it gains and costs, and what to look after. */
+/**
+ * One or two pages for the customer: what was there, what is built, what it gains and costs, and what to look after; with the package
+ * drawn into a photograph where there is one.
+ */
 export function customerCopy(
   heading: Heading,
   build: Build,
   assessment: Assessment,
   stated: readonly Stated[],
   units: UnitSystem,
+  photograph?: Block,
 ): PaperSheet {
   const tradeoffs = tradeoffsOf(build, assessment, units);
   const side = (which: 'gain' | 'cost'): string[] =>
@@ -141,6 +145,7 @@ export function customerCopy(
       kind: 'sketches',
       items: [...beforeAfter(build, 'front', units), ...beforeAfter(build, 'rear', units)],
     },
+    ...(photograph ? [photograph] : []),
     ...elevationBlocks(build, units),
     { kind: 'heading', words: 'What changes' },
     {
@@ -203,5 +208,6 @@ export function customerCopy(
     title: 'Your vehicle, before and after',
     under: underTitle(heading),
     blocks: blocks.filter((block) => block.kind !== 'list' || block.items.length > 0),
+    mostPages: 2,
   };
 }

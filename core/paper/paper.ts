@@ -44,14 +44,16 @@ export type Block =
     }
   /** Boxes to tick by hand; what is ticked already says by whom and when. */
   | { kind: 'checks'; items: readonly { words: string; done: string | null }[] }
-  | { kind: 'sketches'; items: readonly Sketch[] };
+  | { kind: 'sketches'; items: readonly Sketch[] }
+  /** Photographs side by side, as JPEG in base64. */
+  | { kind: 'pictures'; items: readonly { caption: string; jpeg: string }[] };
 
 export type PaperSheet = {
   title: string;
   under: readonly string[];
   blocks: readonly Block[];
-  /** It is for one page: smaller, rather than on two. */
-  onePage?: boolean;
+  /** It is for so many pages: smaller, rather than on more. */
+  mostPages?: 1 | 2;
 };
 
 /** What heads every paper of a job. */

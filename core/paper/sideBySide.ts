@@ -147,5 +147,5 @@ export function sideBySide(
         'Drawn: the front wheel’s half section in what it could meet, as delivered dashed; below, lock across (the wheel outside and inside the turn) and wheel travel up, contact bold, the margin dashed. Computed from what was measured. It does not replace the makers’ limits, the local code or an inspector. Prices are the shop’s own; estimates are estimates.',
     },
   ];
-  return { title: 'Stages side by side', under: underTitle(heading), blocks, onePage: true };
+  return { title: 'Stages side by side', under: underTitle(heading), blocks, mostPages: 1 };
 }

@@ -11,6 +11,7 @@ import { documents } from '../../server/documents';
 import { importBuild, sheetData } from '../../server/jobs';
 import { learned } from '../../server/learned';
 import { writeLog } from '../../server/log';
+import { paperOf } from '../../server/papers';
 import {
   keepRound,
   keepRoundPicture,
@@ -19,7 +20,7 @@ import {
   roundPicture,
   wholeRound,
 } from '../../server/rounds';
-import { as, sent, value } from '../actor';
+import { as, contextIn, sent, value } from '../actor';
 import { drawn } from '../drawnRound';
 import { exampleFile } from '../example';
 import { testReading } from '../testReading';
@@ -124,6 +125,41 @@ describe('a photo round', () => {
     value(await removeRound(db(), roundId));
     expect(await db().select().from(roundPictures).where(eq(roundPictures.roundId, roundId))).toEqual([]);
     expect(await wholeRound(db(), roundId)).toMatchObject({ ok: false, refusal: { status: 404 } });
+  });
+
+  test('stands on the customer’s copy, before and with the package drawn in, once a picture is there', async () => {
+    const { id, jobId, stageId } = await vehicle();
+    const ctx = await contextIn(db());
+    const pictureOf = async () =>
+      value(await paperOf(ctx, jobId, 'copy', stageId)).blocks.flatMap((block) =>
+        block.kind === 'pictures' ? block.items : [],
+      );
+    const one = kept();
+    const { id: roundId } = value(await keepRound(as(db()), id, one));
+    expect(await pictureOf()).toEqual([]);
+    const grey = await sharp({ create: { width: 1200, height: 900, channels: 3, background: '#888888' } })
+      .jpeg()
+      .toBuffer();
+    for (const picture of one.pictures) value(await keepRoundPicture(db(), roundId, picture.id, grey));
+    const items = await pictureOf();
+    expect(items.map(({ caption }) => caption)).toEqual([
+      'As photographed, front left',
+      'This package drawn in, to scale: the body stays, the wheel moves',
+    ]);
+    const [before, after] = await Promise.all(
+      items.map(async ({ jpeg }) => {
+        const { data, info } = await sharp(Buffer.from(jpeg, 'base64'))
+          .greyscale()
+          .raw()
+          .toBuffer({ resolveWithObject: true });
+        return { dark: data.filter((level) => level < 60).length / data.length, width: info.width };
+      }),
+    );
+    expect(before).toEqual({ dark: 0, width: 900 });
+    expect(after?.dark).toBeGreaterThan(0.02);
+    // The order, which the fitter reads, has none.
+    const order = value(await paperOf(ctx, jobId, 'order', stageId));
+    expect(order.blocks.some(({ kind }) => kind === 'pictures')).toBe(false);
   });
 
   test('goes with its vehicle', async () => {

@@ -124,13 +124,24 @@ function BlockView({ block }: { block: Block }) {
           ))}
         </div>
       );
+    case 'pictures':
+      return (
+        <div className="my-2 grid break-inside-avoid grid-cols-2 gap-x-4">
+          {block.items.map(({ caption, jpeg }) => (
+            <figure key={caption}>
+              <figcaption className="font-tight font-semibold">{caption}</figcaption>
+              <img src={`data:image/jpeg;base64,${jpeg}`} alt={caption} className="block h-auto w-full" />
+            </figure>
+          ))}
+        </div>
+      );
   }
 }
 
 /** A paper as it is read on the page and printed from it. */
 export function PaperView({ sheet }: { sheet: PaperSheet }) {
   return (
-    <article data-testid="paper" className={sheet.onePage ? 'one-page' : undefined}>
+    <article data-testid="paper" className={sheet.mostPages === 1 ? 'one-page' : undefined}>
       <h1 className="font-tight text-2xl font-semibold">{sheet.title}</h1>
       {sheet.under.map((words) => (
         <p key={words} className="text-graphite">

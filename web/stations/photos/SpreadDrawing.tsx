@@ -42,6 +42,8 @@ const FRAMES: readonly Frame[] = [
 ];
 /** A fifth of a millimetre cannot be seen at the scale of a well. */
 const TIMES = 100;
+/** One that is not known would cover the well: drawn no larger than this, mm. */
+const MOST_MM = 90;
 
 /** What a round measured over the well as it stands: an ellipse for each point, as wide as it is sure, drawn so many times larger. */
 export function SpreadDrawing({ vehicle, axle, points }: Props) {
@@ -61,12 +63,13 @@ export function SpreadDrawing({ vehicle, axle, points }: Props) {
     layer: materialOf(obstacles[i]?.material ?? 'sheet').layer,
     guessed: obstacles[i]?.estimated ?? [],
   }));
+  const wide = (sigmaMm: number): number => Math.min(MOST_MM, sigmaMm * TIMES);
   const spreads = points.map((point) => {
     const [x, y, z] = point.sigmaMm;
     const say = (mm: number): string => showWithUnit(Math.round(mm * 100) / 100, 'length', units);
     return {
       at: [point.xMm, point.yMm, point.zMm] as const,
-      radius: [x * TIMES, y * TIMES, z * TIMES] as const,
+      radius: [wide(x), wide(y), wide(z)] as const,
       loose: !isSure(point),
       words: `Card ${point.id}: ± ${say(x)} forward, ± ${say(y)} outboard, ± ${say(z)} up`,
     };
