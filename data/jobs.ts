@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { customers, jobs, stages, vehicles } from './schema';
 
@@ -96,26 +96,6 @@ export async function writePlace(db: Queryable, id: number, status: Job['status'
     .update(jobs)
     .set({ status, version: sql`${jobs.version} + 1` })
     .where(eq(jobs.id, id));
-}
-
-/** Every vehicle that somebody said the platform of, oldest first. */
-export function vehiclesOfPlatforms(db: Queryable, platform?: string) {
-  return db
-    .select({ id: vehicles.id, platform: vehicles.platform, document: vehicles.document })
-    .from(vehicles)
-    .where(platform === undefined ? ne(vehicles.platform, '') : eq(vehicles.platform, platform))
-    .orderBy(asc(vehicles.id));
-}
-
-/** How many vehicles of each platform there are, the most first. */
-export function platformCounts(db: Queryable) {
-  const count = sql<number>`count(*)::int`;
-  return db
-    .select({ platform: vehicles.platform, vehicles: count })
-    .from(vehicles)
-    .where(ne(vehicles.platform, ''))
-    .groupBy(vehicles.platform)
-    .orderBy(desc(count), asc(vehicles.platform));
 }
 
 /** Stages by id, for what was learned on them. */

@@ -32,6 +32,7 @@ import type { Quote, Terms } from '../core/format/quote';
 import type { ListColumns } from '../core/format/listColumns';
 import type { KeptRound } from '../core/format/keptRound';
 import type { PhotoMeasurement } from '../core/photogrammetry/measure';
+import type { WellFile } from '../core/format/well';
 import type { ScanHead } from '../core/format/scan';
 import type { ShopCalendar } from '../core/format/shopCalendar';
 import type { SizeRow } from '../core/format/sizeTable';
@@ -291,6 +292,22 @@ export const roundPictures = pgTable(
     small: bytes().notNull(),
   },
   (table) => [primaryKey({ columns: [table.roundId, table.id] })],
+);
+
+/** Wells that other shops measured, in the pool of their body. */
+export const foreignWells = pgTable(
+  'foreign_wells',
+  {
+    id: serial().primaryKey(),
+    /** The body, as vehicles have it. */
+    platform: text().notNull(),
+    /** Of what it holds: the same well stands once. */
+    hash: text().notNull().unique(),
+    document: json().$type<WellFile>().notNull(),
+    person: text().notNull(),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index().on(table.platform)],
 );
 
 /** The work on a job: what was taken into work, what is ticked, what is stated. A job without a row has none yet. */

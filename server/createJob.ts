@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import type { BuildFile } from '../core/format/build';
+import type { BuildFile, VehicleFile } from '../core/format/build';
 import { faultsOf, words } from '../core/format/fields';
 import { fromPlatform } from '../core/statistics/platform';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import { starterFile } from '../core/vehicle/starter';
-import { vehiclesOfPlatforms } from '../data/jobs';
+import { poolMembers } from '../data/wells';
 import { parseJson } from './body';
 import type { Context } from './context';
 import type { Reader } from './endpoint';
@@ -40,7 +40,7 @@ async function fileFromPlatform(
   { db, shop }: Context,
   { fromPlatform: platform, label }: z.output<typeof fromPlatformBody>,
 ): Promise<Outcome<BuildFile>> {
-  const known = await vehiclesOfPlatforms(db, platform);
+  const known = await poolMembers(db, platform);
   if (known.length === 0)
     return faulty([
       {
@@ -48,20 +48,17 @@ async function fileFromPlatform(
         message: `"${platform}" is no body that was measured here; begin from its figures`,
       },
     ]);
-  const vehicle = fromPlatform(
-    platform,
-    label,
-    known.map(({ document }) => document),
-  );
-  return done({
-    format: 'vexlo/build',
-    version: 1,
-    vehicle,
-    package: { ...asDelivered(vehicle), label: 'Stage 1' },
-    // A job that begins here is held to the rules that the shop has today.
-    use: { rules: shop.settings.rules },
-  });
+  return done(begunOn(fromPlatform(platform, label, known), shop));
 }
+
+/** A vehicle with a first stage that changes nothing yet; held to the rules that the shop has today. */
+export const begunOn = (vehicle: VehicleFile, shop: Context['shop']): BuildFile => ({
+  format: 'vexlo/build',
+  version: 1,
+  vehicle,
+  package: { ...asDelivered(vehicle), label: 'Stage 1' },
+  use: { rules: shop.settings.rules },
+});
 
 /** A new job on a vehicle that is about to be measured: everything in its wells estimated, and marked so. */
 export async function createJob(

@@ -6,13 +6,20 @@ import { forecastAccuracyOf, type ForecastAccuracy, type Proved } from '../core/
 import { biasesOf, type Bias, type BiasSample } from '../core/statistics/groupBias';
 import { poolWells, type PooledThing } from '../core/statistics/platform';
 import type { Queryable } from '../data/client';
-import { stagesById, vehiclesOfPlatforms } from '../data/jobs';
+import { stagesById } from '../data/jobs';
 import { provedEntries } from '../data/log';
 import { roundsHeldAgainst } from '../data/rounds';
 import { shopSettings } from '../data/shop';
+import { poolMembers, wellsOfPlatforms } from '../data/wells';
 import type { LogEntry } from '../core/format/log';
 
-export type PlatformKnown = { platform: string; vehicles: number; things: Omit<PooledThing, 'points'>[] };
+export type PlatformKnown = {
+  platform: string;
+  vehicles: number;
+  things: Omit<PooledThing, 'points'>[];
+  /** Wells of other shops in its pool. */
+  foreign: { id: number; from: string; person: string; at: string }[];
+};
 export type Learned = {
   accuracy: ForecastAccuracy;
   platforms: PlatformKnown[];
@@ -145,12 +152,20 @@ const photographBias = (
 
 /** The platforms that the shop measured vehicles of, the best known first. */
 async function platformsKnown(db: Queryable): Promise<PlatformKnown[]> {
-  const rows = await vehiclesOfPlatforms(db);
-  return [...grouped(rows, ({ platform }) => platform)]
+  const [members, foreign] = await Promise.all([poolMembers(db), wellsOfPlatforms(db)]);
+  return [...grouped(members, ({ platform }) => platform)]
     .map(([platform, list]) => ({
       platform,
       vehicles: list.length,
-      things: poolWells(list.map(({ document }) => document)).map(({ points: _points, ...thing }) => thing),
+      things: poolWells(list).map(({ points: _points, ...thing }) => thing),
+      foreign: foreign
+        .filter((one) => one.platform === platform)
+        .map(({ id, document, person, at }) => ({
+          id,
+          from: document.from ?? '',
+          person,
+          at: at.toISOString(),
+        })),
     }))
     .sort((a, b) => b.vehicles - a.vehicles || a.platform.localeCompare(b.platform));
 }

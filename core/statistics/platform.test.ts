@@ -3,7 +3,8 @@ import { demoBuild, exampleFile, checked } from '../../tests/example';
 import { seeded } from './seeded';
 import type { VehicleFile } from '../format/build';
 import { nextReadings } from '../calibration/nextReadings';
-import { fromPlatform, platformMark, poolWells } from './platform';
+import { fromPlatform, platformMark, poolWells, type PoolMember } from './platform';
+import { wellOf } from './well';
 
 type Point = [number, number, number];
 const base = exampleFile({
@@ -39,7 +40,14 @@ const measured = (byMm: number, more: object = {}): VehicleFile => ({
     },
   },
 });
-const seamOf = (list: readonly VehicleFile[]) => poolWells(list).find(({ id }) => id === 'seam');
+const here = (vehicle: VehicleFile, i = 0): PoolMember => ({
+  name: `no. ${i + 1}`,
+  elsewhere: false,
+  vehicle,
+});
+const elsewhere = (vehicle: VehicleFile): PoolMember => ({ name: 'Other Shop', elsewhere: true, vehicle });
+const seamAmong = (members: readonly PoolMember[]) => poolWells(members).find(({ id }) => id === 'seam');
+const seamOf = (list: readonly VehicleFile[]) => seamAmong(list.map(here));
 
 describe('a platform', () => {
   test('one vehicle leaves the next as unsure as its tape and the usual difference between bodies', () => {
@@ -86,7 +94,7 @@ describe('a platform', () => {
   });
 
   test('a new vehicle begins from it, marked, and loses the mark when it is measured itself', () => {
-    const vehicle = fromPlatform('Example', 'The next', [measured(1), measured(3)]);
+    const vehicle = fromPlatform('Example', 'The next', [measured(1), measured(3)].map(here));
     const [seam] = vehicle.corners.front.obstacles;
     expect(vehicle.label).toBe('The next');
     expect(seam && platformMark(seam)).toMatchObject({ name: 'Example', vehicles: 2 });
@@ -96,12 +104,49 @@ describe('a platform', () => {
     ]);
   });
 
+  test('what was measured elsewhere counts for less, and is said', () => {
+    const own = seamAmong([here(measured(0)), here(measured(8), 1)]);
+    const mixed = seamAmong([here(measured(0)), elsewhere(measured(8))]);
+    expect(mixed).toMatchObject({ vehicles: 2, elsewhere: 1 });
+    // Halfway between two of ours; nearer to ours where the other is another shop's.
+    expect(own?.points[0]?.[0]).toBeCloseTo(-434, 6);
+    expect(mixed?.points[0]?.[0]).toBeGreaterThan(-434);
+    expect(seamAmong([elsewhere(measured(0))])?.spreadMm).toBeGreaterThan(
+      seamAmong([here(measured(0))])?.spreadMm ?? NaN,
+    );
+    const begun = fromPlatform('Example', 'The next', [elsewhere(measured(2))]).corners.front.obstacles[0];
+    expect(begun && platformMark(begun)).toMatchObject({ vehicles: 1, elsewhere: 1 });
+  });
+
+  test('two that lie farther apart than two of one body do are said to disagree', () => {
+    expect(seamAmong([here(measured(0)), elsewhere(measured(12))])?.disagree).toBeNull();
+    const apart = seamAmong([here(measured(0)), here(measured(2), 1), elsewhere(measured(40))]);
+    expect(apart?.disagree?.names).toEqual(['no. 1', 'Other Shop']);
+    expect(apart?.disagree?.mm).toBeCloseTo(40, 6);
+  });
+
+  test('a vehicle that only stands as its platform said teaches it nothing', () => {
+    const members = [measured(0), measured(2)].map(here);
+    const copy = fromPlatform('Example', 'The next', members);
+    expect(seamAmong([...members, here(copy, 2)])).toEqual(seamAmong(members));
+  });
+
+  test('a well travels under the name of its body, without its own and without what a program kept in it', () => {
+    const begun = fromPlatform('Example', 'Ansa’s own', [here(measured(1))]);
+    const well = wellOf({ ...begun, 'x-note': 'Ansa' } as VehicleFile, 'Example', 'Moss & Anvil');
+    expect(JSON.stringify(well)).not.toMatch(/Ansa|x-/);
+    expect(well).toMatchObject({ format: 'vexlo/well', body: 'Example', from: 'Moss & Anvil' });
+    // What still stands as the platform said was not measured on this vehicle.
+    expect(well.vehicle.corners.front.obstacles[0]?.estimated).toEqual([0, 1]);
+    expect(wellOf(measured(3), 'Example', '').vehicle.corners.front.obstacles[0]?.estimated).toBeUndefined();
+  });
+
   test('a vehicle that begins from a well known platform needs fewer readings than one that is estimated', () => {
     const demo = demoBuild('halyard-3-wide-and-tall');
     const known = fromPlatform(
       'Halyard',
       'next',
-      Array.from({ length: 9 }, () => demo.vehicle as VehicleFile),
+      Array.from({ length: 9 }, () => here(demo.vehicle as VehicleFile)),
     );
     const guessed = {
       ...demo,

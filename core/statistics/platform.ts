@@ -16,13 +16,24 @@ export type PooledThing = {
   /** How far the next vehicle may be from the pooled place, one standard deviation, mm. */
   spreadMm: number;
   points: Point[];
+  /** How many of them other shops measured. */
+  elsewhere: number;
+  /** The two that are farthest apart, where they are farther than two of one body are: one of them is wrong, or another body. */
+  disagree: { mm: number; names: readonly [string, string] } | null;
 };
+
+/** A vehicle of a platform: measured here, or by another shop. */
+export type PoolMember = { name: string; elsewhere: boolean; vehicle: VehicleFile };
 
 /** Bodies of one kind differ by about this much before any two were measured, one standard deviation, mm. An estimate. */
 const BETWEEN_MM = 5;
 /** As many measured differences as that estimate is worth. */
 const BETWEEN_WORTH = 2;
 const TAPE_MM = 3;
+/** Another shop's zero, floor and hands are not ours: so much more unsure is what it measured, one standard deviation, mm. An estimate. */
+const ELSEWHERE_MM = 4;
+/** Two that differ by more than so many spreads of their difference are said to disagree. */
+const DISAGREE = 2.5;
 
 /**
  * How much wider than a normal one an interval is whose spread was itself found from so many differences: Student's t at nine
@@ -31,19 +42,50 @@ const TAPE_MM = 3;
 const widening = (freedom: number): number => 1 + (1.6449 ** 2 + 1) / (4 * freedom);
 
 const tenth = (mm: number): number => Math.round(mm * 10) / 10;
-const measured = ({ estimated, points }: ObstacleFile): boolean => (estimated?.length ?? 0) < points.length;
+type Known = Pick<PoolMember, 'name' | 'elsewhere'> & { thing: ObstacleFile };
+/** Measured on this vehicle: what still stands as its platform said teaches the platform nothing. */
+const measured = ({ thing }: Known): boolean =>
+  (thing.estimated?.length ?? 0) < thing.points.length && !platformMark(thing);
 
 /** The most vehicles that agree on how many points a thing has: outlines with other counts do not go together. */
-function alike(list: readonly ObstacleFile[]): ObstacleFile[] {
-  const byCount: ObstacleFile[][] = [...grouped(list, ({ points }) => points.length).values()];
+function alike(list: readonly Known[]): Known[] {
+  const byCount: Known[][] = [...grouped(list, ({ thing }) => thing.points.length).values()];
   return byCount.reduce((a, b) => (b.length > a.length ? b : a), []);
 }
 
-function pool(axle: AxleName, list: readonly ObstacleFile[]): PooledThing | null {
-  const things = alike(list.filter(measured));
+/** How far two outlines of one thing are apart, root mean square over their points, mm. */
+const apartMm = (a: ObstacleFile, b: ObstacleFile): number =>
+  Math.sqrt(
+    a.points.reduce((sum, [x, y, z], k) => {
+      const [u, v, w] = b.points[k] ?? [x, y, z];
+      return sum + (x - u) ** 2 + (y - v) ** 2 + (z - w) ** 2;
+    }, 0) / a.points.length,
+  );
+
+function disagreement(known: readonly Known[], spread2: readonly number[]): PooledThing['disagree'] {
+  let worst: PooledThing['disagree'] = null;
+  let most = DISAGREE;
+  known.forEach((one, i) =>
+    known.slice(i + 1).forEach((other, k) => {
+      const mm = apartMm(one.thing, other.thing);
+      const usual = Math.sqrt((spread2[i] ?? 0) + (spread2[i + 1 + k] ?? 0) + 2 * BETWEEN_MM ** 2);
+      if (mm / usual <= most) return;
+      most = mm / usual;
+      worst = { mm, names: [one.name, other.name] };
+    }),
+  );
+  return worst;
+}
+
+function pool(axle: AxleName, list: readonly Known[]): PooledThing | null {
+  const known = alike(list.filter(measured));
+  const things = known.map(({ thing }) => thing);
   const [first] = things;
   if (!first) return null;
-  const spread2 = things.map(({ tapeErrorMm }) => Math.max(0.5, tapeErrorMm ?? TAPE_MM) ** 2);
+  const spread2 = known.map(
+    ({ thing: { tapeErrorMm }, elsewhere }) =>
+      Math.max(0.5, tapeErrorMm ?? TAPE_MM) ** 2 + (elsewhere ? ELSEWHERE_MM ** 2 : 0),
+  );
   const meanWith = (between2: number) => {
     const weights = spread2.map((own) => 1 / (own + between2));
     const sum = weights.reduce((a, b) => a + b, 0);
@@ -78,19 +120,23 @@ function pool(axle: AxleName, list: readonly ObstacleFile[]): PooledThing | null
     betweenMm: Math.sqrt(between2),
     spreadMm: Math.sqrt(between2 + 1 / sum) * widening(freedom + BETWEEN_WORTH),
     points: points.map(([x, y, z]): Point => [tenth(x), tenth(y), tenth(z)]),
+    elsewhere: known.filter(({ elsewhere }) => elsewhere).length,
+    disagree: disagreement(known, spread2),
   };
 }
 
 /** What is known of the wells of one platform, from its vehicles; things that were only estimated are left out. */
-export function poolWells(vehicles: readonly VehicleFile[]): PooledThing[] {
+export function poolWells(members: readonly PoolMember[]): PooledThing[] {
   return AXLES.flatMap((axle) => {
-    const all = vehicles.flatMap(({ corners }) => corners[axle].obstacles);
-    return [...grouped(all, ({ id }) => id).values()].flatMap((list) => pool(axle, list) ?? []);
+    const all = members.flatMap(({ name, elsewhere, vehicle }) =>
+      vehicle.corners[axle].obstacles.map((thing): Known => ({ name, elsewhere, thing })),
+    );
+    return [...grouped(all, ({ thing }) => thing.id).values()].flatMap((list) => pool(axle, list) ?? []);
   });
 }
 
-/** Where a thing's points are from, under `x-platform`. */
-export type PlatformMark = { name: string; vehicles: number; spreadMm: number };
+/** Where a thing's points are from, under `x-platform`; how many of the vehicles were measured elsewhere, where some were. */
+export type PlatformMark = { name: string; vehicles: number; spreadMm: number; elsewhere?: number };
 
 /** The mark of a thing that still stands as its platform says; null once it was measured on this vehicle. */
 export function platformMark(obstacle: object): PlatformMark | null {
@@ -102,14 +148,14 @@ export function platformMark(obstacle: object): PlatformMark | null {
 }
 
 /**
- * A vehicle to begin from: the newest of its platform, with the pooled wells in place of its own, each as sure as the next
+ * A vehicle to begin from: the newest of its platform that was measured here, with the pooled wells in place of its own, each as sure as the next
  * vehicle of the platform can be said to be, and marked under `x-platform`. What was read off that one vehicle is left out.
  * Assumes at least one vehicle.
  */
-export function fromPlatform(platform: string, label: string, vehicles: readonly VehicleFile[]): VehicleFile {
-  const newest = vehicles.at(-1);
+export function fromPlatform(platform: string, label: string, members: readonly PoolMember[]): VehicleFile {
+  const newest = (members.findLast(({ elsewhere }) => !elsewhere) ?? members.at(-1))?.vehicle;
   if (!newest) throw new Error(`no vehicle of the platform ${platform}`);
-  const known = new Map(poolWells(vehicles).map((thing) => [`${thing.axle} ${thing.id}`, thing]));
+  const known = new Map(poolWells(members).map((thing) => [`${thing.axle} ${thing.id}`, thing]));
   const cornerOf = (axle: AxleName): VehicleFile['corners']['front'] => {
     const { measured: _read, ...corner } = newest.corners[axle];
     return {
@@ -126,6 +172,7 @@ export function fromPlatform(platform: string, label: string, vehicles: readonly
             name: platform,
             vehicles: thing.vehicles,
             spreadMm: tenth(thing.spreadMm),
+            ...(thing.elsewhere > 0 ? { elsewhere: thing.elsewhere } : {}),
           } satisfies PlatformMark,
         };
       }),

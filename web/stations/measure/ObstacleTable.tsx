@@ -104,7 +104,8 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
                     {marks[i] && (
                       <span className="text-graphite text-[0.8rem] font-normal" data-from-platform>
                         {' '}
-                        not measured here: from {marks[i].vehicles} of its body, ±{' '}
+                        not measured here: from {marks[i].vehicles} of its body
+                        {(marks[i].elsewhere ?? 0) > 0 && `, ${marks[i].elsewhere} measured elsewhere`}, ±{' '}
                         {showWithUnit(marks[i].spreadMm, 'length', units)}
                       </span>
                     )}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { Fault } from '../../../core/format/fields';
+import type { WellFile } from '../../../core/format/well';
 import { takeAll } from '../../../core/measure/takeAll';
 import { download } from '../../ui/download';
 import { DevicesDialog } from '../devices/DevicesDialog';
@@ -10,7 +11,8 @@ import { FileButton } from '../../ui/FileButton';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { takeCorner } from '../../state/edits';
 import { step } from '../../state/saving';
-import { $job } from '../../state/store';
+import { refusalWords, send } from '../../state/apiClient';
+import { $job, $vehicle } from '../../state/store';
 
 /** Asked for when a file is read or written, not with the sheet. */
 const csv = () => import('../../../formats/readingsCsv');
@@ -43,6 +45,13 @@ export function ReadingFiles({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
       action: { label: 'Undo', onClick: () => void step('undo') },
     });
   };
+  const give = async (): Promise<void> => {
+    const answer = await send<WellFile>('GET', `/api/vehicles/${$vehicle.get()?.id ?? 0}/well`);
+    if (answer.kind !== 'ok') return void toast(`No file was made: ${refusalWords(answer)}`);
+    const { writeWell } = await import('../../../formats/wellJson');
+    const name = answer.value.body.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    download(writeWell(answer.value), `well-${name}.vexlo.json`, 'application/json');
+  };
   const tool = 'plain-button flex items-center gap-1';
   return (
     <div className="no-print flex flex-wrap gap-1.5">
@@ -72,6 +81,14 @@ export function ReadingFiles({ vehicle, axle }: { vehicle: Vehicle; axle: AxleNa
         accept=".csv,text/csv"
         take={(text) => void bring(text)}
       />
+      <button
+        type="button"
+        className={tool}
+        title="The measured wells for another shop: under the name of the body, without the customer"
+        onClick={() => void give()}
+      >
+        <Download size={15} aria-hidden /> Well as a file
+      </button>
       {(['a4', 'letter'] as const).map((paper) => (
         <a
           key={paper}
