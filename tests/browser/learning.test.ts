@@ -1,8 +1,9 @@
-import { writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
+import { readWell, writeWell } from '../../formats/wellJson';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
 import { handsOf } from './hands';
@@ -174,6 +175,71 @@ test('a new vehicle of a known body is begun with three fields, marked as not me
   expect(await (await find('[data-from-platform]')).getText()).toMatch(
     /not measured here: from \d+ of its body, ±/,
   );
+});
+
+test('a well goes to another shop as a file; one that comes is looked at, joins its body’s pool, and begins a vehicle', async () => {
+  const { go, driver, find, text, eventually, openStage, folder } = bench();
+  await openStage('Selk Marten', 1, 'measure');
+  await press('Well as a file');
+  const files = (): Promise<string[]> =>
+    Promise.resolve(readdirSync(folder).filter((name) => name.endsWith('.vexlo.json')));
+  await eventually(files, (names) => names.length === 1, 'the file is there');
+  const read = readWell(readFileSync(join(folder, (await files())[0] ?? ''), 'utf8'));
+  if (!read.ok) throw new Error(JSON.stringify(read.faults));
+  const well = read.value;
+  expect(JSON.stringify(well)).not.toContain('Verrin');
+  // Another shop had its lip 60 mm higher.
+  const higher = {
+    ...well,
+    from: 'Far Fell Garage',
+    vehicle: {
+      ...well.vehicle,
+      corners: {
+        ...well.vehicle.corners,
+        front: {
+          ...well.vehicle.corners.front,
+          obstacles: well.vehicle.corners.front.obstacles.map((one) => ({
+            ...one,
+            points: one.points.map(([x, y, z]): [number, number, number] => [x, y, z + 60]),
+          })),
+        },
+      },
+    },
+  };
+  const file = join(SCRATCH, 'far-fell.vexlo.json');
+  writeFileSync(file, writeWell(higher));
+  const broken = join(SCRATCH, 'broken.vexlo.json');
+  writeFileSync(broken, '{ "format": "vexlo/well",');
+  await go('/learned');
+  const input = By.css('[aria-label="A well of another shop, JSON"]');
+  await driver.findElement(input).sendKeys(broken);
+  await eventually(
+    () => text('[data-testid="faults"]'),
+    (words) => words.includes('line 1, column'),
+    'what is no well is said by its place',
+  );
+  await driver.actions().sendKeys(Key.ESCAPE).perform();
+  await driver.findElement(input).sendKeys(file);
+  expect(await text('[data-testid="well-parts"]')).toContain('fender lip, front');
+  await press(`Add to the pool of ${well.body}`);
+  const body = By.xpath(`//section[@data-testid="platforms"]//button[.="${well.body}"]`);
+  await eventually(
+    async () => {
+      await (await driver.findElement(body)).click();
+      return text('[data-testid="foreign-wells"]');
+    },
+    (words) => words.includes('Measured elsewhere: Far Fell Garage'),
+    'it is in the pool, marked',
+  );
+  expect(await text('[data-testid="disagree"]')).toMatch(/Far Fell Garage is \d.* mm from/);
+  await driver.findElement(input).sendKeys(file);
+  await press('New vehicle from it');
+  await eventually(
+    () => driver.getCurrentUrl(),
+    (url) => /jobs\/\d+\/measure/.test(url),
+    'its job opens',
+  );
+  expect(await (await find('[data-from-platform]')).getText()).toContain('1 measured elsewhere');
 });
 
 describe('a lesson', () => {

@@ -79,8 +79,6 @@ test('what it asks for, the week of the bays, and what the customer takes home',
   await find('[data-quote="1"]');
   await show('build');
   await picture('build');
-  await go('/jobs/45/papers/copy?of=95');
-  await picture('copy');
   await go('/plan');
   await find('[data-testid="board"] [data-task]');
   const [task] = await eventually(
@@ -136,7 +134,7 @@ test('the corner in space', async () => {
 });
 
 test('a well from photographs', async () => {
-  const { openStage, find, driver } = bench();
+  const { openStage, find, driver, go, text, eventually } = bench();
   await openStage('Selk Marten', 1, 'measure');
   await driver.findElement(By.xpath('//label[.="Photographs"]')).click();
   const button = (words: string): By => By.xpath(`//button[starts-with(normalize-space(.), "${words}")]`);
@@ -153,6 +151,16 @@ test('a well from photographs', async () => {
   await find('[data-testid="photo-result"]');
   await driver.executeScript('scrollTo(0, 0); document.activeElement.blur()');
   await picture('photographs');
+  await driver.findElement(button('Keep with')).click();
+  await eventually(
+    () => text('[data-testid="photo-kept"]'),
+    (words) => words === 'Kept with the vehicle.',
+    'it is kept',
+  );
+  const [, job, stage] = /jobs\/(\d+)\/measure\?stage=(\d+)/.exec(await driver.getCurrentUrl()) ?? [];
+  // The stage after this one: taller springs and tires.
+  await go(`/jobs/${job}/papers/copy?of=${Number(stage) + 1}`);
+  await picture('copy');
 });
 
 test('what fits, and stages side by side', async () => {

@@ -25,19 +25,18 @@ function Thing({ thing, say }: { thing: PooledLine; say: (mm: number) => string 
   const { axle, label, vehicles, elsewhere, betweenMm, spreadMm, disagree } = thing;
   return (
     <div className="border-line break-inside-avoid border-b py-0.5">
-      <p className="flex justify-between gap-3">
-        <span>
+      <p className="flex flex-wrap justify-between gap-x-3">
+        <span className="min-w-40 flex-1">
           {label}, {axle}
         </span>
-        <span className="text-graphite whitespace-nowrap">
-          {vehicles} ×{elsewhere > 0 && ` (${elsewhere} elsewhere)`} between them {say(betweenMm)}, the next ±{' '}
+        <span className="text-graphite">
+          {vehicles} ×{elsewhere > 0 && `, ${elsewhere} elsewhere`}; between them {say(betweenMm)}, the next ±{' '}
           <b className="text-ink font-semibold">{say(spreadMm)}</b>
         </span>
       </p>
       {disagree && (
-        <p className="font-medium" data-testid="disagree">
-          ▲ {disagree.names[0]} and {disagree.names[1]} are {say(disagree.mm)} apart: measure it again, or ask
-          whether it is the same body.
+        <p className="text-[0.92rem] font-medium" data-testid="disagree">
+          ▲ {disagree.names[1]} is {say(disagree.mm)} from {disagree.names[0]}
         </p>
       )}
     </div>
@@ -107,6 +106,12 @@ export function Platforms({ platforms, units }: { platforms: readonly PlatformKn
           />
           {chosen && (
             <div className="grow">
+              {chosen.things.some(({ disagree }) => disagree) && (
+                <p className="mb-1 font-medium">
+                  ▲ Some are farther apart than two of one body are: measure those again, or ask whether it is
+                  the same body.
+                </p>
+              )}
               <div className="columns-2 gap-8">
                 {chosen.things.map((thing) => (
                   <Thing key={`${thing.axle} ${thing.id}`} thing={thing} say={say} />

@@ -40,6 +40,14 @@ export function WellDialog({ well, units, close }: Props) {
         Measured by {from || 'another shop'}. Here it counts for less than your own readings, and is marked as
         measured elsewhere.
       </p>
+      <div className="mb-3 flex flex-wrap gap-2">
+        <Button className="font-semibold" disabled={busy} onClick={() => void take('pool')}>
+          Add to the pool of {body}
+        </Button>
+        <Button disabled={busy} onClick={() => void take('vehicle')}>
+          New vehicle from it
+        </Button>
+      </div>
       <div data-testid="well-parts">
         <DataTable
           rows={parts}
@@ -51,14 +59,6 @@ export function WellDialog({ well, units, close }: Props) {
             { head: 'By', cell: ({ read, by }) => (read > 0 ? by : 'estimate') },
           ]}
         />
-      </div>
-      <div className="mt-3 flex flex-wrap gap-2">
-        <Button className="font-semibold" disabled={busy} onClick={() => void take('pool')}>
-          Add to the pool of {body}
-        </Button>
-        <Button disabled={busy} onClick={() => void take('vehicle')}>
-          New vehicle from it
-        </Button>
       </div>
     </SheetDialog>
   );
