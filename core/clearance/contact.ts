@@ -16,6 +16,8 @@ export type PoseView = {
   foreAftMm: number;
   obstacles: { id: string; points: Point[] }[];
   nearest: { obstacle: string; clearanceMm: number; at: Point; surface: Point };
+  /** The swept points that the wheel meets in this pose. */
+  met: Point[];
 };
 
 /** The point of tire or rim nearest to (a, r): down the gradient of the signed distance. */
@@ -55,6 +57,7 @@ function viewWith(
     at: [0, 0, 0],
     surface: [0, 0, 0],
   };
+  const met: Point[] = [];
   const moved = obstacles.map(({ id, carrier, points, side }, i) => {
     const { riseMm, follow } = carrierMotion(carrier, corner.lift);
     const place = ([x, y, z]: Point): Point =>
@@ -74,6 +77,7 @@ function viewWith(
       const radial: Point = [v[0] - a * sx, v[1] - a * sy, v[2] - a * sz];
       const r = Math.hypot(...radial);
       const clearanceMm = sectionClearance(profile, a, r) + cut[i]!;
+      if (clearanceMm < 0) met.push(at);
       if (clearanceMm >= nearest.clearanceMm) continue;
       const [na, nr] = surfaceOf(profile, a, r);
       const k = r > 0 ? nr / r : 0;
@@ -93,6 +97,7 @@ function viewWith(
     foreAftMm: way.foreAftMm,
     obstacles: moved,
     nearest,
+    met,
   };
 }
 

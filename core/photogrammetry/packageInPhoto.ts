@@ -8,7 +8,7 @@ import { archInPhoto, pixelIn, wheelInPhoto } from './wheelInPhoto';
 
 /** One thing drawn into a picture: a path in its pixels. What is `clipped` is seen through the arch only. */
 export type PhotoLayer = {
-  id: 'wheel' | 'ring' | 'rim' | 'spoke' | 'out' | 'outline' | 'delivered' | 'gap' | 'at';
+  id: 'wheel' | 'ring' | 'rim' | 'spoke' | 'out' | 'outline' | 'delivered' | 'ink' | 'gap' | 'at';
   d: string;
   fill?: string;
   opacity?: number;
@@ -76,10 +76,12 @@ export function packageInPhoto(asked: Asked): PackageInPhoto | undefined {
   const ink = nearest.clearanceMm < 0 ? MET : FREE;
   const line = widthPx / 500;
   const [outer = [], inner = [], rim = [], middle = []] = wheel.rings;
-  const round = (id: 'at', [u, v]: Pixel, r: number, fill: string): PhotoLayer => ({
-    id,
-    d: `M ${u - r} ${v} a ${r} ${r} 0 1 0 ${2 * r} 0 a ${r} ${r} 0 1 0 ${-2 * r} 0 Z`,
-    fill,
+  const round = ([u, v]: Pixel, r: number): string =>
+    `M ${(u - r).toFixed(1)} ${v.toFixed(1)} a ${r} ${r} 0 1 0 ${2 * r} 0 a ${r} ${r} 0 1 0 ${-2 * r} 0 Z`;
+  // What the wheel meets, place by place, as ink would show it.
+  const inked = pose.met.flatMap((point) => {
+    const pixel = pixelIn(camera, view, down(point));
+    return pixel ? [round(pixel, line * 2)] : [];
   });
   const layers: PhotoLayer[] = [
     {
@@ -120,10 +122,11 @@ export function packageInPhoto(asked: Asked): PackageInPhoto | undefined {
     ...(delivered
       ? [{ id: 'delivered' as const, d: path(delivered.outline), stroke: '#7fd1ff', line: line * 0.8 }]
       : []),
+    ...(inked.length > 0 ? [{ id: 'ink' as const, d: inked.join(' '), fill: MET, opacity: 0.8 }] : []),
     ...(at && surface
       ? [
           { id: 'gap' as const, d: path([at, surface], false), stroke: ink, line: line * 1.6 },
-          round('at', at, line * 3.5, ink),
+          { id: 'at' as const, d: round(at, line * 3.5), fill: ink },
         ]
       : []),
   ];

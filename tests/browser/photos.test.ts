@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { copyFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
@@ -147,5 +147,20 @@ describe('a well from photographs', () => {
     await eventually(outline, (d) => d !== turned, 'a spacer moves the wheel in the picture');
     await press(byWords('Before'));
     await eventually(label, (words) => words.includes('as it was taken'), 'before and after by one key');
+    // Pictures that are added to a kept round are measured with those that are there.
+    await turn('measure');
+    await press(segment('Photographs'));
+    const again = join(SCRATCH, 'again.jpg');
+    copyFileSync(join(ROUND, 'straight-2.jpg'), again);
+    await driver.findElement(By.css('[aria-label^="Photographs of the round"]')).sendKeys(again);
+    await eventually(
+      async () => (await driver.findElements(By.css('ol[aria-label="Pictures of the round"] li'))).length,
+      (count) => count === 13,
+      'one more beside those that are kept',
+    );
+    await press(byWords('Measure'));
+    await find('[data-testid="photo-result"]');
+    await press(byWords('Keep what was added'));
+    await find('[data-testid="kept-rounds"] [aria-label^="Remove the round left, 13 pictures"]');
   });
 });

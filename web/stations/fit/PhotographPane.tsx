@@ -177,7 +177,9 @@ function Photograph({ build, corner, profile, stock, named, locked, measured, vi
         />
       </svg>
       {!shot.url && <p className="font-medium">▲ This picture still waits on the device that took it.</p>}
-      <p className="text-[0.92rem]">{words}. Thin blue: as delivered; dashed: what the fender hides.</p>
+      <p className="text-[0.92rem]">
+        {words}. Thin blue: as delivered; dashed: what the fender hides; red: where it meets.
+      </p>
       <div className="flex flex-wrap items-end gap-3">
         <Choice
           label="Picture"

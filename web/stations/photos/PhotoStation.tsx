@@ -247,7 +247,7 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
         </p>
         {simulated && (
           <p className="font-medium" data-testid="photos-simulated">
-            ▲ Simulated: these are drawn pictures of a Selk Marten’s left front well, not of this vehicle.
+            ▲ Simulated: drawn pictures of a Selk Marten’s left front well, not taken of this vehicle.
           </p>
         )}
         <div className="flex flex-wrap items-end gap-4">
