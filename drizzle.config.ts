@@ -2,7 +2,7 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './data/schema.ts',
+  schema: './data/tables.ts',
   out: './data/migrations',
   casing: 'snake_case',
 });

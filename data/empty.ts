@@ -1,7 +1,7 @@
 import { getTableName, is, sql } from 'drizzle-orm';
 import { PgTable } from 'drizzle-orm/pg-core';
 import type { Database } from './client';
-import * as schema from './schema';
+import * as schema from './tables';
 
 /** Takes everything out of all tables and begins their numbers anew. For a load that was cut short; nothing else calls it. */
 export async function emptyTables(db: Database): Promise<void> {

@@ -3,7 +3,7 @@ import type { AxleName } from '../core/format/build';
 import type { Side } from '../core/format/measured';
 import type { PhotoMeasurement } from '../core/photogrammetry/measure';
 import type { Queryable } from './client';
-import { photoRounds, roundPictures, type RoundDocument } from './schema';
+import { photoRounds, roundPictures, type RoundDocument } from './wellTables';
 
 export type RoundRow = typeof photoRounds.$inferSelect;
 

@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq } from 'drizzle-orm';
 import type { Queryable } from './client';
-import { scanChunks, scans } from './schema';
+import { scanChunks, scans } from './wellTables';
 import type { ScanHead } from '../core/format/scan';
 
 export type ScanRow = typeof scans.$inferSelect;

@@ -2,7 +2,6 @@ import {
   bigint,
   bigserial,
   boolean,
-  customType,
   doublePrecision,
   index,
   integer,
@@ -15,6 +14,7 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
+import { bytes } from './bytes';
 import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
 import type { Grade } from '../core/clearance/grade';
 import type { School } from '../core/format/driveline';
@@ -30,17 +30,10 @@ import type { LogEntry } from '../core/format/log';
 import type { JobWork } from '../core/format/jobWork';
 import type { Quote, Terms } from '../core/format/quote';
 import type { ListColumns } from '../core/format/listColumns';
-import type { KeptRound } from '../core/format/keptRound';
-import type { PhotoMeasurement } from '../core/photogrammetry/measure';
-import type { WellFile } from '../core/format/well';
-import type { ScanHead } from '../core/format/scan';
 import type { ShopCalendar } from '../core/format/shopCalendar';
 import type { SizeRow } from '../core/format/sizeTable';
 import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/format/catalog';
 import type { WorkRule } from '../core/format/workRules';
-
-/** A photo round without what it is sent under. */
-export type RoundDocument = Omit<KeptRound, 'key' | 'version'>;
 
 /** How many lines of a list were what. */
 export type ImportCounts = { new: number; changed: number; same: number; gone: number };
@@ -78,8 +71,6 @@ export type ShopDocument = {
   units?: 'metric' | 'inch';
 };
 export type ShopZone = { label: string; bump: number; lock: number };
-
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 // Documents are `json`, not `jsonb`: jsonb reorders keys, and a file must come back as it went in.
 
@@ -229,85 +220,6 @@ export const catalogImports = pgTable(
     undoneBy: text(),
   },
   (table) => [index().on(table.kind, table.supplier)],
-);
-
-/** A scanned corner. Its points are kept in pieces; one that is not complete was never finished being sent. */
-export const scans = pgTable(
-  'scans',
-  {
-    id: serial().primaryKey(),
-    vehicleId: integer()
-      .notNull()
-      .references(() => vehicles.id, { onDelete: 'cascade' }),
-    document: json().$type<ScanHead>().notNull(),
-    complete: boolean().notNull().default(false),
-    person: text().notNull(),
-    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  },
-  (table) => [index().on(table.vehicleId)],
-);
-
-export const scanChunks = pgTable(
-  'scan_chunks',
-  {
-    scanId: integer()
-      .notNull()
-      .references(() => scans.id, { onDelete: 'cascade' }),
-    /** Runs from 0. */
-    number: integer().notNull(),
-    points: bytes().notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.scanId, table.number] })],
-);
-
-/** A photo round of a well: set-up and sightings as they were sent, and what was measured from them. */
-export const photoRounds = pgTable(
-  'photo_rounds',
-  {
-    id: serial().primaryKey(),
-    /** Made with the round on the device: sent twice it stands once. */
-    key: text().notNull().unique(),
-    vehicleId: integer()
-      .notNull()
-      .references(() => vehicles.id, { onDelete: 'cascade' }),
-    version: integer().notNull().default(1),
-    document: json().$type<RoundDocument>().notNull(),
-    measured: json().$type<PhotoMeasurement>().notNull(),
-    person: text().notNull(),
-    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  },
-  (table) => [index().on(table.vehicleId)],
-);
-
-/** The pictures of a round, scaled for the screen. One that its device has not sent yet is not here. */
-export const roundPictures = pgTable(
-  'round_pictures',
-  {
-    roundId: integer()
-      .notNull()
-      .references(() => photoRounds.id, { onDelete: 'cascade' }),
-    id: text().notNull(),
-    jpeg: bytes().notNull(),
-    /** At most 320 px wide. */
-    small: bytes().notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.roundId, table.id] })],
-);
-
-/** Wells that other shops measured, in the pool of their body. */
-export const foreignWells = pgTable(
-  'foreign_wells',
-  {
-    id: serial().primaryKey(),
-    /** The body, as vehicles have it. */
-    platform: text().notNull(),
-    /** Of what it holds: the same well stands once. */
-    hash: text().notNull().unique(),
-    document: json().$type<WellFile>().notNull(),
-    person: text().notNull(),
-    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  },
-  (table) => [index().on(table.platform)],
 );
 
 /** The work on a job: what was taken into work, what is ticked, what is stated. A job without a row has none yet. */

@@ -3,7 +3,8 @@ import { unionAll } from 'drizzle-orm/pg-core';
 import type { WellFile } from '../core/format/well';
 import type { PoolMember } from '../core/statistics/platform';
 import type { Queryable } from './client';
-import { foreignWells, vehicles } from './schema';
+import { vehicles } from './schema';
+import { foreignWells } from './wellTables';
 
 export type WellRow = typeof foreignWells.$inferSelect;
 

@@ -15,7 +15,7 @@ import {
   writeRound,
   type RoundRow,
 } from '../data/rounds';
-import type { RoundDocument } from '../data/schema';
+import type { RoundDocument } from '../data/wellTables';
 import { conflict, done, faulty, missing, type Outcome } from './errors';
 import { inThread } from './judge/pool';
 import { encoded } from './photos';

@@ -61,7 +61,7 @@ export function packageInPhoto(asked: Asked): PackageInPhoto | undefined {
   const pose = poseView(corner, profile, cutDepths(corner.corner.obstacles, cuts), lockDeg, travelMm);
   // The picture shows the body where it stood: a body lift moves the wheel down in it.
   const down = ([x, y, z]: readonly number[]): Vec => [x ?? 0, y ?? 0, (z ?? 0) - corner.lift.bodyMm];
-  const place = { hub: down(pose.hub), spin: pose.spin as Vec };
+  const place = { hub: down(pose.hub), spin: pose.spin };
   const lip = points
     .filter(({ obstacle }) => LIP.test(obstacle))
     .map(({ xMm, yMm, zMm }): Vec => [xMm, yMm, zMm]);

@@ -29,7 +29,7 @@ export async function drawnPhotograph(
   { width, height, turns }: Sensor,
   drawn?: PackageInPhoto,
 ): Promise<Buffer> {
-  const { width: wide = width, height: high = height } = await sharp(jpeg).metadata();
+  const { width: wide, height: high } = await sharp(jpeg).metadata();
   const svg = drawn
     ? `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="${high}" viewBox="0 0 ${width} ${height}" preserveAspectRatio="none">${
         drawn.arch ? `<clipPath id="arch"><path d="${drawn.arch}"/></clipPath>` : ''

@@ -2,7 +2,7 @@ import { copyFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import { photoRounds } from '../../data/schema';
+import { photoRounds } from '../../data/wellTables';
 import { SCRATCH } from './browser';
 import { useBench } from './bench';
 
@@ -82,7 +82,7 @@ describe('a well from photographs', () => {
   });
 
   test('the simulated phone’s round is measured, and taken over with one undo', async () => {
-    const { text, find, eventually, saved, settled, notices, control, connection } = bench();
+    const { driver, text, find, eventually, saved, settled, notices, control, connection } = bench();
     await openPhotographs();
     await measured();
     expect(await text('[data-testid="photos-simulated"]')).toContain('drawn pictures');
@@ -91,6 +91,11 @@ describe('a well from photographs', () => {
       /inclination 1[23]\.\d+° ± 0\.0\d, caster [34]\.\d+°.*lock inside (39\.9|40\.[01])°, outside (32\.9|33\.[01])°/,
     );
     expect(await text('[data-testid="photo-spreads"]')).toContain('one standard deviation');
+    const states = (state: string): Promise<string> =>
+      text(`[data-testid="turn-and-lift"] [data-state="${state}"]`);
+    await driver.executeScript('document.querySelector("[data-testid=turn-and-lift]").open = true');
+    expect(await states('inside')).toContain('3 of 3 ✓');
+    expect(await states('droop')).toMatch(/0 of 3\s+Lift the frame, set it on stands/);
     // Without a connection the round waits on the device, and goes to the shop by itself when it is back.
     const kept = (): Promise<string> => text('[data-testid="photo-kept"]');
     await connection(false);

@@ -16,6 +16,7 @@ const PLACES: Readonly<Record<LeafId, readonly string[]>> = {
       'photo-steering',
       'photos',
       'photos-simulated',
+      'turn-and-lift',
     ],
     ...['scan-view', 'scans', 'device-sources', 'Wheelbase', 'Lock inside', 'Axle load, rear'],
   ],

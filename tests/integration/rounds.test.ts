@@ -6,7 +6,8 @@ import { keptRoundSchema, type KeptRound } from '../../core/format/keptRound';
 import type { VehicleFile } from '../../core/format/build';
 import { measureRound } from '../../core/photogrammetry/measure';
 import { connect, type Connection } from '../../data/client';
-import { jobs, roundPictures, vehicles } from '../../data/schema';
+import { jobs, vehicles } from '../../data/schema';
+import { roundPictures } from '../../data/wellTables';
 import { documents } from '../../server/documents';
 import { importBuild, sheetData } from '../../server/jobs';
 import { learned } from '../../server/learned';
@@ -199,7 +200,13 @@ test('photographs are learned as a reader of their own, against the tape and aga
   ];
   value(await keepRound(as(db()), id, kept({ against })));
   // Drawn pictures teach nothing.
-  value(await keepRound(as(db()), id, kept({ simulated: true, against: [{ ...against[0]!, mm: 40 }] })));
+  value(
+    await keepRound(
+      as(db()),
+      id,
+      kept({ simulated: true, against: [{ obstacle: 'lip', mm: 40, spreadMm: 3 }] }),
+    ),
+  );
   const obstacle = document.corners.front.obstacles[0]?.id ?? '';
   const marked: VehicleFile = {
     ...document,

@@ -1,4 +1,4 @@
-import { useState, type DragEvent } from 'react';
+import type { DragEvent } from 'react';
 import { Camera, Printer, Trash2, Upload } from 'lucide-react';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/measured';
@@ -7,75 +7,25 @@ import { thingOf } from '../../../core/measure/sides';
 import { cardPlan, plannedObstacles } from '../../../core/photogrammetry/cardPlan';
 import { kindOfCard } from '../../../core/photogrammetry/cards';
 import { stillMissing } from '../../../core/photogrammetry/stillMissing';
-import type { PhoneRoll } from '../../../server/devices/phone';
-import { send } from '../../state/apiClient';
 import { $job, $vehicle } from '../../state/store';
 import { Button, ButtonLink } from '../../ui/Button';
-import { Choice, Segments } from '../../ui/choices';
+import { Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
+import { filesOf, fromPhone } from './bringPictures';
 import { keepRound, openRound } from './keepRound';
 import { KeptRounds } from './KeptRounds';
-import { PhotoPicture } from './PhotoPicture';
 import { PhotoResult } from './PhotoResult';
+import { ShotColumn } from './ShotColumn';
 import { SpreadDrawing } from './SpreadDrawing';
-import {
-  addPictures,
-  clearPhotos,
-  measurePhotos,
-  roundOf,
-  setPhotos,
-  STATES,
-  usePhotos,
-  type PhotoState,
-} from './usePhotos';
+import { TurnAndLift } from './TurnAndLift';
+import { addPictures, clearPhotos, measurePhotos, roundOf, setPhotos, usePhotos } from './usePhotos';
 
 type Props = { vehicle: Vehicle; axle: AxleName; side: Side; setSide: (side: Side) => void };
-
-/** A state's name in a file's name says which state it is, as the simulated phone's do. */
-const stateOf = (name: string): PhotoState =>
-  STATES.find(([state]) => name.toLowerCase().startsWith(state))?.[0] ?? 'straight';
-
-const filesOf = (list: Iterable<File>): { name: string; file: Blob; state: PhotoState }[] =>
-  [...list].map((file) => ({ name: file.name, file, state: stateOf(file.name) }));
-
-/** The whole round of the simulated phone, as if it had been chosen from it. */
-async function fromPhone(): Promise<void> {
-  const roll = await send<PhoneRoll>('GET', '/api/devices/phone');
-  if (roll.kind !== 'ok') {
-    setPhotos({
-      faults: [
-        roll.kind === 'refused' ? roll.message : 'No connection: the simulated phone was not reached.',
-      ],
-    });
-    return;
-  }
-  clearPhotos();
-  const { round, photos } = roll.value;
-  const rank = (name: string): number => round.states?.findIndex(({ photos: of }) => of.includes(name)) ?? 0;
-  setPhotos({
-    simulated: true,
-    outboardMm: round.plate.outboardMm,
-    focal35Mm: round.focal35Mm,
-    busy: { words: 'Fetching the pictures', share: 0 },
-  });
-  const files = await Promise.all(
-    // Straight ahead first, then turned and lifted, as they were taken.
-    [...photos]
-      .sort((a, b) => rank(a) - rank(b))
-      .map(async (name) => ({
-        name,
-        file: await (await fetch(`/api/devices/phone/${name}`)).blob(),
-        state: (round.states?.find(({ photos: of }) => of.includes(name))?.state ?? 'straight') as PhotoState,
-      })),
-  );
-  await addPictures(files);
-}
 
 /** A well from photographs: cards, pictures, what is missing, and what it measures. Picture and steps side by side. */
 export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
   const photos = usePhotos();
   const { shots, chosen, busy, faults, measured, outboardMm, assigned, simulated } = photos;
-  const [card, setCard] = useState<number | null>(null);
   const corner = vehicle.corners[axle];
   const plan = cardPlan(corner);
   const printed = plannedObstacles(plan.cards);
@@ -106,7 +56,6 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
     event.preventDefault();
     void addPictures(filesOf(event.dataTransfer.files));
   };
-  const belongs = assigned[card ?? -1] ?? plan.cards.find(({ id }) => id === card)?.obstacle ?? '';
   const job = $job.get();
   const vehicleId = $vehicle.get()?.id ?? 0;
   return (
@@ -118,70 +67,12 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
       >
         {shot ? (
           <>
-            <PhotoPicture shot={shot} nameOf={nameOf} card={card} choose={setCard} />
-            <div className="flex flex-wrap items-end gap-3">
-              <Choice
-                label={`State of ${shot.name}`}
-                value={shot.state}
-                options={STATES}
-                choose={(state) =>
-                  setPhotos({
-                    measured: null,
-                    shots: shots.map((one) => (one === shot ? { ...one, state } : one)),
-                  })
-                }
-              />
-              {card !== null && (kindOfCard(card) === 'tip' || kindOfCard(card) === 'spot') ? (
-                <Choice
-                  label={`Card ${card} belongs to`}
-                  value={belongs}
-                  options={[
-                    ['', 'nothing'],
-                    ...printed.map(({ obstacle }) => [obstacle, labelOf(obstacle)] as const),
-                  ]}
-                  choose={(obstacle) =>
-                    setPhotos({ measured: null, assigned: { ...assigned, [card]: obstacle } })
-                  }
-                />
-              ) : (
-                <p className="text-graphite min-w-48 flex-1 text-[0.92rem]">
-                  {shot.found.length} cards found. Press one to say what it belongs to.
-                </p>
-              )}
-            </div>
-            <ol className="grid grid-cols-4 gap-1.5" aria-label="Pictures of the round">
-              {shots.map((one) => (
-                <li key={one.name}>
-                  <button
-                    type="button"
-                    className="border-line aria-pressed:border-ink block w-full border text-left text-[0.82rem] leading-tight aria-pressed:border-2"
-                    aria-pressed={one === shot}
-                    onClick={() => setPhotos({ chosen: one.name })}
-                  >
-                    <span className="block aspect-4/3 w-full overflow-hidden">
-                      {one.url && (
-                        <img
-                          src={one.url.startsWith('/') ? `${one.url}?small` : one.url}
-                          alt=""
-                          className="block h-full w-full object-cover"
-                          style={
-                            one.turns === 0
-                              ? undefined
-                              : {
-                                  transform: `rotate(${one.turns * 90}deg) scale(${one.turns % 2 ? 4 / 3 : 1})`,
-                                }
-                          }
-                        />
-                      )}
-                    </span>
-                    <span className="block truncate px-1 pt-0.5">{one.name}</span>
-                    <span className="text-graphite block truncate px-1 pb-0.5">
-                      {one.found.length} cards{one.state === 'straight' ? '' : `, ${one.state}`}
-                    </span>
-                  </button>
-                </li>
-              ))}
-            </ol>
+            <ShotColumn
+              shot={shot}
+              parts={printed.map(({ obstacle }) => [obstacle, labelOf(obstacle)] as const)}
+              nameOf={nameOf}
+              usual={(id) => plan.cards.find((one) => one.id === id)?.obstacle ?? ''}
+            />
             {measured && <SpreadDrawing vehicle={vehicle} axle={axle} points={measured.points} />}
           </>
         ) : (
@@ -305,6 +196,7 @@ export function PhotoStation({ vehicle, axle, side, setSide }: Props) {
             </ul>
           </div>
         )}
+        {shots.length > 0 && <TurnAndLift corner={corner} shots={shots} />}
         {shots.length >= 2 && !measured && (
           <Button
             className="self-start font-semibold"

@@ -1,0 +1,3 @@
+/** All tables, for whoever opens, empties or migrates them. */
+export * from './schema';
+export * from './wellTables';
