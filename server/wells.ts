@@ -26,7 +26,7 @@ export const wellReader: Reader<WellFile> = {
 };
 
 /** Where a well goes: into the pool of its body, or into a job as a new vehicle. */
-export const wellQuery = z.strictObject({ into: oneOf(['pool', 'vehicle'] as const) });
+export const wellQuery = z.strictObject({ into: oneOf(['pool', 'vehicle'] as const).default('pool') });
 
 /** The well of a vehicle as a file, under the name of its body. */
 export async function giveWell(

@@ -19,7 +19,7 @@ type Draws = { diameter: number; width: number; ride: number; give: number };
  * is each reading's own; where the wheel is nearest between two readings, it is as far off as the nearest ones are together. What
  * was taken from a well shape is off as a whole, and never so that the wheel that the vehicle came with would have met it.
  */
-function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): number {
+function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): { ownMm: number; sharedMm: number } {
   const shared =
     part.diameterMm * draws.diameter +
     part.widthMm * draws.width +
@@ -37,37 +37,72 @@ function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): number {
     if (mm < nearest) [nearest, ownThere] = [mm, off];
     if (mm + off < least) least = mm + off;
   }
-  return Math.min(least, part.leastMm + ownThere) + shared;
+  return { ownMm: Math.min(least, part.leastMm + ownThere), sharedMm: shared };
 }
 
 /** What lies beyond a bound, mirrored about it: the nearest is the likeliest. */
 const atLeast = (mm: number, bound: number): number => (mm >= bound ? mm : 2 * bound - mm);
+
+/** One way that a build may be in truth: its grade, and what each unsure part of each axle has to the wheel by its own place, mm. */
+export type DrawnBuild = {
+  grade: Grade;
+  ownMm: number[][];
+  /** Which part of which axle is nearest to the wheel; -1 where no part may decide. */
+  nearest: { axle: number; part: number };
+};
+
+/** Draws a build as it may be in truth, from the parts that may decide its grade. */
+export function drawBuilds(
+  { use: { marginMm } }: Build,
+  axles: readonly (readonly UnsurePart[])[],
+  samples: number,
+): DrawnBuild[] {
+  const { normal } = seeded(SEED);
+  return Array.from({ length: samples }, () => {
+    // Both axles have the same tires; each stands by itself.
+    const tire = { diameter: normal(), width: normal() };
+    const ownMm: number[][] = [];
+    const nearest = { axle: -1, part: -1 };
+    let leastMm = Infinity;
+    const grades = axles.map((parts, axle) => {
+      const draws = { ...tire, ride: normal(), give: normal() };
+      const both = parts.map((part) => drawnMm(part, draws, normal));
+      const drawn = both.map((one) => one.ownMm + one.sharedMm);
+      ownMm.push(both.map((one) => one.ownMm));
+      drawn.forEach((mm, part) => {
+        if (mm >= leastMm) return;
+        leastMm = mm;
+        Object.assign(nearest, { axle, part });
+      });
+      const standing = drawn.map((mm, i) => (parts[i]!.mayTouch(mm) ? 0 : mm));
+      return gradeOf(standing, marginMm, (i) => parts[i]!.canBeCut(drawn[i]!));
+    });
+    return { grade: worstGrade(grades), ownMm, nearest };
+  });
+}
+
+/** Chances of the grades of what was drawn. */
+export function chanceOf(drawn: readonly Pick<DrawnBuild, 'grade'>[]): GradeChance {
+  const counts: Record<Grade, number> = { free: 0, close: 0, trim: 0, blocked: 0 };
+  for (const { grade } of drawn) counts[grade]++;
+  const free = counts.free / drawn.length;
+  const close = free + counts.close / drawn.length;
+  return { free, close, trim: close + counts.trim / drawn.length, blocked: 1 };
+}
 
 /**
  * Chances of the grades of a build's sweep, from all spreads at once: tape and guessed readings, the tire's size, ride height and
  * bushings. What wears makes more room (a tire) or is a part of the ride height's spread (springs): it is judged as new. A wheel
  * that does not mount and a rating that is exceeded are no matter of chance, and are not in it.
  */
-export function gradeChance(build: Build, samples = SAMPLES): GradeChance {
-  const { marginMm } = build.use;
-  const axles = AXLES.map((axle) => unsureParts(build, axle));
-  const { normal } = seeded(SEED);
-  const counts: Record<Grade, number> = { free: 0, close: 0, trim: 0, blocked: 0 };
-  for (let k = 0; k < samples; k++) {
-    // Both axles have the same tires; each stands by itself.
-    const tire = { diameter: normal(), width: normal() };
-    const grades = axles.map((parts) => {
-      const draws = { ...tire, ride: normal(), give: normal() };
-      const drawn = parts.map((part) => drawnMm(part, draws, normal));
-      const standing = drawn.map((mm, i) => (parts[i]!.mayTouch(mm) ? 0 : mm));
-      return gradeOf(standing, marginMm, (i) => parts[i]!.canBeCut(drawn[i]!));
-    });
-    counts[worstGrade(grades)]++;
-  }
-  const free = counts.free / samples;
-  const close = free + counts.close / samples;
-  return { free, close, trim: close + counts.trim / samples, blocked: 1 };
-}
+export const gradeChance = (build: Build, samples = SAMPLES): GradeChance =>
+  chanceOf(
+    drawBuilds(
+      build,
+      AXLES.map((axle) => unsureParts(build, axle)),
+      samples,
+    ),
+  );
 
 /** How sure a grade is: that it is at least that; of what is blocked, that it is. */
 export const surenessOf = (chance: GradeChance, grade: Grade): number =>

@@ -1,5 +1,6 @@
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import type { AxleName, Build, Obstacle } from '../format/build';
+import { vecOf, type Vec } from '../geometry/vec';
 import { decidingSize } from '../tire/grown';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import { NO_LIFT } from '../vehicle/asDelivered';
@@ -13,6 +14,11 @@ import { RIDE_SPREAD_MM, sizeSpreadMm, tapeSpreadMm } from './spread';
 
 /** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
 export type UnsurePart = {
+  /** Which obstacle of the corner it is. */
+  obstacle: number;
+  /** Where it is nearest, as it was measured, and how much of the clearance is along each axis there, 0 to 1. */
+  at: Vec;
+  along: Vec;
   /** Least clearance of each of its readings that comes near, mm, how far that reading may be off, and whether it is a guess. */
   readings: { mm: number; tapeMm: number; guessed: boolean }[];
   /** What a part that nobody measured is off by at least, mm: as delivered the vehicle drives, so its own tire clears it. */
@@ -125,7 +131,14 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
     const depthMm = (): number =>
       realDepthMm(corner, profile, i, leastMm + missingMm, gainMm, pose) - (cut[i] ?? 0);
     const perMm = obstacle.cutMm > 0 ? depthPerMm(depthMm(), missingMm) : Infinity;
+    const nearest = nearestPoint(corner, profile, i, pose);
+    const { point, perMmUp, perMmForward } = nearest;
+    const level = Math.min(1, Math.abs(perMmForward));
+    const up = Math.min(1, Math.abs(perMmUp));
     return {
+      obstacle: i,
+      at: vecOf(corner.flat.xyz.subarray(point * 3, point * 3 + 3)),
+      along: [level, Math.sqrt(Math.max(0, 1 - level ** 2 - up ** 2)), up],
       floorMm: delivered && obstacle.estimated?.length ? -delivered[i]! : -Infinity,
       leastMm,
       // Where no reading of its own comes near, the worst of them stands for it.
@@ -139,7 +152,7 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
             ],
       diameterMm: slope(taller, i) * ofSize.diameterMm,
       widthMm: slope(wider, i) * ofSize.widthMm,
-      ...motionSpread(corner, nearestPoint(corner, profile, i, pose), use, pose),
+      ...motionSpread(corner, nearest, use, pose),
       mayTouch: (mm) =>
         use.rub === 'liner-kiss' && mayKiss(obstacle.material, mm) && (leastMm >= 0 || accepted[i] === 1),
       canBeCut: (mm) => isCutPossible(obstacle, (cut[i] ?? 0) + perMm * (use.marginMm - mm)),

@@ -66,6 +66,21 @@ describe('a new vehicle, measured by keyboard', () => {
     expect(await text('[data-testid="still-to-read"]')).toMatch(
       /^(\d+) of \1 places at the \w+ are estimates/,
     );
+    // It says which of the readings decide, and a press puts the hand into the field of the first.
+    const decides = await eventually(
+      () => text('[data-testid="what-decides"]'),
+      (words) => words.includes('Read these first'),
+      'what decides is worked out',
+    );
+    expect(decides).toMatch(/an estimate, and nearest in \d+ % of what may be/);
+    const first = await find('[data-testid="what-decides"] li button');
+    const asked = (await first.getText()).split(',')[0];
+    await bench().driver.executeScript('arguments[0].click()', first);
+    await eventually(
+      () => text('[data-testid="round-words"]'),
+      (words) => words.startsWith(asked ?? '?'),
+      'the reading that was pressed is under the hand',
+    );
     await press(segment('Points'));
     await frontAxle();
     expect(await text('[data-testid="obstacle-table"]')).toContain('17 of 17 points estimated');

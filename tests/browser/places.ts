@@ -4,7 +4,16 @@ import type { LeafId } from '../../web/app/sheet/leaves';
 const PLACES: Readonly<Record<LeafId, readonly string[]>> = {
   measure: [
     ...['gap-table', 'gaps', 'obstacle-table', 'point-table', 'round', 'round-count', 'round-words'],
-    ...['well-drawing', 'wheel-path', 'scan', 'scan-count', 'scan-message', 'scan-parts', 'scan-results'],
+    ...[
+      'well-drawing',
+      'what-decides',
+      'wheel-path',
+      'scan',
+      'scan-count',
+      'scan-message',
+      'scan-parts',
+      'scan-results',
+    ],
     ...[
       'photo',
       'kept-rounds',

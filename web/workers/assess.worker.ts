@@ -4,6 +4,8 @@ import { assess, type Assessment } from '../../core/assess';
 import type { AxleName, Build } from '../../core/format/build';
 import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
+import { decidingReadings, type ToSettle } from '../../core/calibration/decidingReadings';
+import { worstGrade } from '../../core/clearance/grade';
 import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import { liftCurves, type LiftCurve } from '../../core/clearance/cures/liftCurves';
 import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
@@ -48,6 +50,11 @@ const api = {
   /** How sure the grades of a build are. */
   sure(build: Build): GradeChance {
     return gradeChance(build);
+  },
+  /** Which readings of the tape round would settle its grade. */
+  settle(build: Build): ToSettle {
+    const { fit } = assess(build);
+    return decidingReadings(build, worstGrade([fit.front.grade, fit.rear.grade]));
   },
   /** What more of each kind of lift does to a corner. */
   lift(build: Build, axle: AxleName): LiftCurve[] {

@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { DecidingReading } from '../../../core/calibration/decidingReadings';
 import { roundFor, type RoundReading } from '../../../core/measure/round';
 import { SHAPES, type Side, type WellShape } from '../../../core/format/measured';
 import { beginShape, dropReading, takeReading } from '../../../core/measure/take';
@@ -8,7 +9,8 @@ import { readQuantity, show } from '../../../core/units/quantity';
 import { Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { takeCorner } from '../../state/edits';
-import { $units, type Edited } from '../../state/store';
+import { $pose, $units, type Edited } from '../../state/store';
+import { WhatDecides } from './WhatDecides';
 import { isUnmeasured } from '../../../core/measure/still';
 
 type Props = {
@@ -93,6 +95,18 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus 
     // Once, when it is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
+  /** Puts the hand into the field of a reading, on whichever axle and side it is. */
+  const go = (wanted: DecidingReading): void => {
+    $pose.set({ ...$pose.get(), axle: wanted.axle });
+    setSide(wanted.side);
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() =>
+        list.current
+          ?.querySelector<HTMLInputElement>(`[data-reading="${wanted.reading.id}"] input[data-field]`)
+          ?.focus(),
+      ),
+    );
+  };
   return (
     <div data-testid="round" ref={list}>
       <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
@@ -133,6 +147,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus 
           {read} of {round.length} read
         </span>
       </div>
+      <WhatDecides vehicle={vehicle} go={go} />
       <p className="border-ink min-h-[3.1rem] border-l-4 pl-2" aria-live="polite" data-testid="round-words">
         {current ? (
           <>
@@ -164,6 +179,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus 
         {round.map((reading) => (
           <div
             key={`${side} ${reading.id}`}
+            data-reading={reading.id}
             className="border-line grid grid-cols-[minmax(0,1fr)_8.5rem_4rem] items-start gap-x-2 border-b py-1"
             onFocus={() => focus(reading)}
           >

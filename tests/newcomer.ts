@@ -1,0 +1,133 @@
+import { assess } from '../core/assess';
+import { decidingReadings } from '../core/calibration/decidingReadings';
+import {
+  AXLES,
+  type AxleName,
+  type Build,
+  type Corner,
+  type Obstacle,
+  type Vehicle,
+} from '../core/format/build';
+import { initialMeasurement } from '../core/measure/begin';
+import { toClock } from '../core/measure/outline';
+import { roundFor, type RoundReading } from '../core/measure/round';
+import { isThing } from '../core/measure/sides';
+import type { Side } from '../core/format/measured';
+import { takeReading } from '../core/measure/take';
+import { outlineIds, thingsOf } from '../core/measure/things';
+import { seeded } from '../core/statistics/seeded';
+
+/** A vehicle as a newcomer has it: every part that the tape round knows is where it typically is, and nothing else is known. */
+export function unmeasured(vehicle: Vehicle): Vehicle {
+  const bare = (axle: AxleName): Corner => {
+    const { measured: _, ...corner } = vehicle.corners[axle];
+    const { lip, liner } = outlineIds(axle);
+    const known = [lip, liner, ...thingsOf(axle).map(({ id }) => id)];
+    return {
+      ...corner,
+      obstacles: corner.obstacles.map((one) => {
+        const name = known.find((id) => isThing(one, id));
+        return name === undefined
+          ? { ...one, estimated: one.points.map((_, i) => i) }
+          : { ...initialMeasurement(vehicle, axle, name, 'round'), cutMm: one.cutMm };
+      }),
+    };
+  };
+  return { ...vehicle, corners: { front: bare('front'), rear: bare('rear') } };
+}
+
+function alongClock(obstacle: Obstacle, hour: number): { radiusMm: number; acrossMm: number } {
+  const points = obstacle.points.map((point) => toClock(point, false)).sort((a, b) => a.hour - b.hour);
+  const next = points.findIndex((one) => one.hour >= hour);
+  const [a, b] = [points[Math.max(0, next - 1)], points[next < 0 ? points.length - 1 : next]];
+  if (!a || !b) throw new Error('an edge has points');
+  const t = b.hour === a.hour ? 0 : Math.min(1, Math.max(0, (hour - a.hour) / (b.hour - a.hour)));
+  return {
+    radiusMm: a.radiusMm + t * (b.radiusMm - a.radiusMm),
+    acrossMm: a.acrossMm + t * (b.acrossMm - a.acrossMm),
+  };
+}
+
+/** What a tape reads on the true vehicle; undefined where it has no such part. */
+export function trueReading(
+  { corners }: Vehicle,
+  axle: AxleName,
+  { thing, kind }: RoundReading,
+): number | undefined {
+  const of = (name: string): Obstacle | undefined =>
+    corners[axle].obstacles.find((one) => isThing(one, name));
+  const obstacle = of(thing);
+  if (!obstacle) return undefined;
+  switch (kind.of) {
+    case 'lip': {
+      const { radiusMm, acrossMm } = alongClock(obstacle, kind.hour);
+      return Math.hypot(radiusMm, acrossMm);
+    }
+    case 'liner':
+      return alongClock(obstacle, kind.hour).radiusMm;
+    case 'across':
+      return alongClock(obstacle, kind.hour).acrossMm;
+    case 'depth': {
+      const lip = of(outlineIds(axle).lip);
+      return lip && alongClock(lip, 0).acrossMm - alongClock(obstacle, 0).acrossMm;
+    }
+    case 'thing': {
+      const values = obstacle.points.map((point) => point[kind.axis]);
+      const at =
+        kind.reach === 'least'
+          ? Math.min(...values)
+          : kind.reach === 'most'
+            ? Math.max(...values)
+            : values.reduce((sum, one) => sum + one, 0) / values.length;
+      return kind.sign * at;
+    }
+  }
+}
+
+type Asked = { axle: AxleName; side: Side; id: string };
+
+/** Takes readings with a hand that errs, as they are asked for, and says how far the least gaps are then from the true ones, mm. */
+function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySet<string>) => Asked[]) {
+  const { normal } = seeded(5);
+  let vehicle = unmeasured(truth.vehicle);
+  const read = new Set<string>();
+  const take = ({ axle, side, id }: Asked): boolean => {
+    const asked = roundFor(axle, side).find((one) => one.id === id);
+    const valueMm = asked && trueReading(truth.vehicle, axle, asked);
+    if (!asked || valueMm === undefined) return false;
+    const taken = takeReading(vehicle, axle, {
+      reading: id,
+      side,
+      valueMm: valueMm + asked.errorMm * normal(),
+      errorMm: asked.errorMm,
+    });
+    if (!taken.ok) return false;
+    vehicle = { ...vehicle, corners: { ...vehicle.corners, [axle]: taken.value } };
+    read.add(`${axle} ${id}`);
+    return true;
+  };
+  while (read.size < most && ask({ ...truth, vehicle }, read).some(take));
+  const [is, found] = [assess(truth), assess({ ...truth, vehicle })];
+  const errorMm = Math.max(
+    ...AXLES.map((axle) => Math.abs(found.fit[axle].leastClearanceMm - is.fit[axle].leastClearanceMm)),
+  );
+  return { read: [...read], errorMm, grade: found.grade };
+}
+
+/** A newcomer who reads what would settle the grade, one after the other. */
+export const readByAsking = (truth: Build, most: number) =>
+  readOn(truth, most, (build) =>
+    decidingReadings(build, assess(build).grade).readings.map(({ axle, side, reading }) => ({
+      axle,
+      side,
+      id: reading.id,
+    })),
+  );
+
+/** One who reads in the order of the round. */
+export const readInOrder = (truth: Build, most: number) =>
+  readOn(truth, most, (_build, read) =>
+    AXLES.flatMap((axle) =>
+      roundFor(axle, 'left').map(({ id }): Asked => ({ axle, side: 'left', id })),
+    ).filter(({ axle, id }) => !read.has(`${axle} ${id}`)),
+  );

@@ -1,0 +1,67 @@
+import { useStore } from '@nanostores/react';
+import type { Build, Vehicle } from '../../../core/format/build';
+import { GRADE_WORDS } from '../../../core/clearance/grade';
+import type { DecidingReading } from '../../../core/calibration/decidingReadings';
+import { isUnmeasured, stillToRead } from '../../../core/measure/still';
+import { AXLES } from '../../../core/format/fields';
+import { $build } from '../../state/store';
+import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+type Props = { vehicle: Vehicle; go: (reading: DecidingReading) => void };
+
+/** Which readings would settle the grade of the stage that is on, as far as parts that decide it are still estimates. */
+export function WhatDecides({ vehicle, go }: Props) {
+  const build = useStore($build);
+  const open = AXLES.some((axle) => stillToRead(vehicle, axle).places > 0);
+  if (!build || !open) return null;
+  return <Deciding build={build} begun={!isUnmeasured(vehicle)} go={go} />;
+}
+
+function Deciding({ build, begun, go }: { build: Build; begun: boolean; go: Props['go'] }) {
+  const settle = useWorkerQuery((api, asked) => api.settle(asked.build), { build }, WHEN_STILL);
+  return (
+    <div className="border-line mb-1 min-h-[6.6rem] border-y py-1 text-[0.92rem]" data-testid="what-decides">
+      {!settle ? (
+        <p className="text-graphite">Which readings would settle it is being worked out…</p>
+      ) : settle.readings.length > 0 ? (
+        <>
+          <p>
+            <b className="font-semibold">Read these first</b>: they decide “
+            {build.package.label || 'this stage'}”
+            {begun && `, ${GRADE_WORDS[settle.grade]}, ${percent(1 - settle.unsure)} sure by estimates`}.
+          </p>
+          <ol className="list-decimal pl-5">
+            {settle.readings.slice(0, 3).map((one) => (
+              <li key={`${one.axle} ${one.reading.id}`}>
+                <button
+                  type="button"
+                  className="font-semibold underline decoration-dotted underline-offset-4"
+                  onClick={() => go(one)}
+                >
+                  {one.reading.label}, {one.axle}
+                </button>{' '}
+                <span className="text-graphite">
+                  an estimate, and nearest in {percent(one.decides)} of what may be
+                  {settle.unsure - one.unsureAfter >= 0.01 &&
+                    `; ${percent(settle.unsure)} unsure to ${percent(one.unsureAfter)}`}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </>
+      ) : settle.enough ? (
+        <p>
+          <b className="font-semibold">Enough is known</b> for “{build.package.label || 'this stage'}”:{' '}
+          {percent(1 - settle.unsure)} sure, estimated. What is still an estimate does not decide it.
+        </p>
+      ) : (
+        <p>
+          Every part that decides was read. What is left, {percent(settle.unsure)} unsure, is the tape’s own,
+          the tire’s and the ride height’s: photographs, or a gap with the wheel on, tell more.
+        </p>
+      )}
+    </div>
+  );
+}
