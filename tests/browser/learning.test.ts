@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { readWell, writeWell } from '../../formats/wellJson';
 import { SCRATCH } from './browser';
+import { higherWell } from '../higherWell';
 import { useBench } from './bench';
 import { handsOf } from './hands';
 
@@ -189,23 +190,7 @@ test('a well goes to another shop as a file; one that comes is looked at, joins 
   const well = read.value;
   expect(JSON.stringify(well)).not.toContain('Verrin');
   // Another shop had its lip 60 mm higher.
-  const higher = {
-    ...well,
-    from: 'Far Fell Garage',
-    vehicle: {
-      ...well.vehicle,
-      corners: {
-        ...well.vehicle.corners,
-        front: {
-          ...well.vehicle.corners.front,
-          obstacles: well.vehicle.corners.front.obstacles.map((one) => ({
-            ...one,
-            points: one.points.map(([x, y, z]): [number, number, number] => [x, y, z + 60]),
-          })),
-        },
-      },
-    },
-  };
+  const higher = higherWell({ ...well, from: 'Far Fell Garage' }, 60);
   const file = join(SCRATCH, 'far-fell.vexlo.json');
   writeFileSync(file, writeWell(higher));
   const broken = join(SCRATCH, 'broken.vexlo.json');

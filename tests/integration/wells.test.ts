@@ -11,6 +11,7 @@ import { updateJob } from '../../server/updateJob';
 import { giveWell, removeWell, takeWell, wellReader } from '../../server/wells';
 import { as, contextIn, value } from '../actor';
 import { exampleFile } from '../example';
+import { higherWell } from '../higherWell';
 import { ownShop } from './ownShop';
 
 let connection: Connection;
@@ -50,24 +51,7 @@ test('into the pool it counts once, less than what was measured here, and is sai
   const ctx = await contextIn(db(), 'Odo');
   const well = await given();
   const body = 'Ullet Hauler';
-  const moved: WellFile = {
-    ...well,
-    body,
-    from: 'Far Fell Garage',
-    vehicle: {
-      ...well.vehicle,
-      corners: {
-        ...well.vehicle.corners,
-        front: {
-          ...well.vehicle.corners.front,
-          obstacles: well.vehicle.corners.front.obstacles.map((one) => ({
-            ...one,
-            points: one.points.map(([x, y, z]): [number, number, number] => [x, y, z + 60]),
-          })),
-        },
-      },
-    },
-  };
+  const moved = higherWell({ ...well, body, from: 'Far Fell Garage' }, 60);
   expect(value(await takeWell(ctx, { ...well, body }, 'pool'))).toEqual({ body, known: false });
   expect(value(await takeWell(ctx, { ...well, body }, 'pool'))).toEqual({ body, known: true });
   value(await takeWell(ctx, moved, 'pool'));

@@ -1,17 +1,13 @@
 import { useStore } from '@nanostores/react';
-import { useMemo, useRef } from 'react';
+import { useRef } from 'react';
 import type { AxleName, Vehicle } from '../../../core/format/build';
-import { poseView, type Point } from '../../../core/clearance/contact';
-import { sweepCorner } from '../../../core/clearance/corner';
-import { standingProfile } from '../../../core/measure/begin';
-import { AS_IT_STANDS } from '../../../core/measure/asItStands';
+import type { Point } from '../../../core/clearance/contact';
 import { showWithUnit } from '../../../core/units/quantity';
 import { CornerView, type Frame, type Guide } from '../../drawings/CornerView';
-import { materialOf } from '../../../core/format/materials';
-import { sideWords } from '../../../core/verdict';
 import { moveBy } from '../../state/edits';
 import { $units } from '../../state/store';
 import { useAfterFirst } from '../../state/useAfterFirst';
+import { useStandingWell } from './useStandingWell';
 import { useOneStop } from '../../drawings/oneStop';
 
 type Props = {
@@ -70,25 +66,8 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
   const held = useAfterFirst();
   const index = vehicle.corners[axle].obstacles.findIndex(({ id }) => id === chosen);
   const units = useStore($units);
-  const { profile, view } = useMemo(() => {
-    const standing = standingProfile(vehicle);
-    const corner = sweepCorner({ vehicle, axle, ...AS_IT_STANDS });
-    return {
-      profile: standing,
-      view: poseView(corner, standing, new Float64Array(corner.flat.count), 0, 0),
-    };
-  }, [vehicle, axle]);
+  const { profile, view, drawn } = useStandingWell(vehicle, axle);
   const { obstacles } = vehicle.corners[axle];
-  const drawn = view.obstacles.map(({ id, points }, i) => {
-    const obstacle = obstacles[i];
-    return {
-      id,
-      points,
-      name: `${sideWords(obstacle?.side)}${obstacle?.label || id}`,
-      layer: materialOf(obstacle?.material ?? 'sheet').layer,
-      guessed: obstacle?.estimated ?? [],
-    };
-  });
   const movePoint = {
     scale: () => WIDTH / (svg.current?.getBoundingClientRect().width ?? WIDTH),
     move: (at: number, by: Point) => void moveBy(axle, index, at, by),

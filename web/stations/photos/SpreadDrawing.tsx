@@ -1,16 +1,11 @@
 import { useStore } from '@nanostores/react';
-import { useMemo } from 'react';
-import { poseView } from '../../../core/clearance/contact';
-import { sweepCorner } from '../../../core/clearance/corner';
 import type { AxleName, Vehicle } from '../../../core/format/build';
-import { materialOf } from '../../../core/format/materials';
-import { standingProfile } from '../../../core/measure/begin';
-import { AS_IT_STANDS } from '../../../core/measure/asItStands';
 import { isSure } from '../../../core/measure/takePhotos';
 import type { PhotoPoint } from '../../../core/photogrammetry/measure';
 import { showWithUnit } from '../../../core/units/quantity';
 import { CornerView, type Frame } from '../../drawings/CornerView';
 import { $units } from '../../state/store';
+import { useStandingWell } from '../measure/useStandingWell';
 
 type Props = { vehicle: Vehicle; axle: AxleName; points: readonly PhotoPoint[] };
 
@@ -48,21 +43,7 @@ const MOST_MM = 90;
 /** What a round measured over the well as it stands: an ellipse for each point, as wide as it is sure, drawn so many times larger. */
 export function SpreadDrawing({ vehicle, axle, points }: Props) {
   const units = useStore($units);
-  const { profile, view } = useMemo(() => {
-    const standing = standingProfile(vehicle);
-    const corner = sweepCorner({ vehicle, axle, ...AS_IT_STANDS });
-    return {
-      profile: standing,
-      view: poseView(corner, standing, new Float64Array(corner.flat.count), 0, 0),
-    };
-  }, [vehicle, axle]);
-  const { obstacles } = vehicle.corners[axle];
-  const drawn = view.obstacles.map((one, i) => ({
-    ...one,
-    name: obstacles[i]?.label || one.id,
-    layer: materialOf(obstacles[i]?.material ?? 'sheet').layer,
-    guessed: obstacles[i]?.estimated ?? [],
-  }));
+  const { profile, view, drawn } = useStandingWell(vehicle, axle);
   const wide = (sigmaMm: number): number => Math.min(MOST_MM, sigmaMm * TIMES);
   const spreads = points.map((point) => {
     const [x, y, z] = point.sigmaMm;
