@@ -120,7 +120,7 @@ describe('a well from photographs', () => {
   });
 
   test('the wheel is drawn into the photograph, and follows the pose that all drawings share', async () => {
-    const { turn, find, eventually, driver, database, openStage, text, drag } = bench();
+    const { turn, find, eventually, driver, database, openStage, text, drag, keys } = bench();
     // A round that is kept opens by itself; the test before has left one.
     if ((await database.select({ id: photoRounds.id }).from(photoRounds)).length === 0) {
       await openPhotographs();
@@ -150,7 +150,7 @@ describe('a well from photographs', () => {
     const turned = await outline();
     await drag('runner-spacer', 40, 0);
     await eventually(outline, (d) => d !== turned, 'a spacer moves the wheel in the picture');
-    await press(byWords('Before'));
+    await keys('b');
     await eventually(label, (words) => words.includes('as it was taken'), 'before and after by one key');
     // Pictures that are added to a kept round are measured with those that are there.
     await turn('measure');

@@ -21,6 +21,7 @@ export const KEYS: readonly (readonly [keys: string, words: string])[] = [
   ['Enter', 'in a field: on to the next field'],
   ['Esc', 'in a field: back to what it was'],
   ['Space', 'sweep lock to lock'],
+  ['B', 'in a photograph: before, after'],
   ['Shift 1 … 9', 'take the cure of that number'],
   ['U', 'mm, kg, kPa, km/h ↔ in, lb, psi, mph'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],

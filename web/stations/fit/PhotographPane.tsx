@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { tinykeys } from 'tinykeys';
 import { packageInPhoto, type PackageInPhoto } from '../../../core/photogrammetry/packageInPhoto';
 import { cardPlan, plannedObstacles } from '../../../core/photogrammetry/cardPlan';
 import { showWithUnit } from '../../../core/units/quantity';
@@ -8,6 +9,7 @@ import type { RoundLine } from '../../../server/rounds';
 import { useOneStop } from '../../drawings/oneStop';
 import { Tape } from '../../drawings/Tape';
 import { send } from '../../state/apiClient';
+import { free } from '../../state/freeKey';
 import { useKept } from '../../state/kept';
 import { $pose, $units, $vehicle } from '../../state/store';
 import { Button } from '../../ui/Button';
@@ -103,6 +105,7 @@ function Photograph({ build, corner, profile, stock, named, locked, measured, vi
   const svg = useRef<SVGSVGElement>(null);
   const stop = useOneStop(svg);
   const [before, setBefore] = useKept('fit.photo.before', false);
+  useEffect(() => tinykeys(window, { b: free(() => setBefore((was) => !was)) }), [setBefore]);
   const { lockDeg, travelMm, lowest, highest } = poseWithin(corner, useStore($pose));
   const { cuts } = build.package;
   const widthPx = shot.width;
@@ -187,7 +190,7 @@ function Photograph({ build, corner, profile, stock, named, locked, measured, vi
           options={measured.views.map(({ name }) => [name, name] as const)}
           choose={(name) => setPhotos({ chosen: name })}
         />
-        <Button aria-pressed={before} onClick={() => setBefore(!before)}>
+        <Button aria-pressed={before} title="B" onClick={() => setBefore(!before)}>
           Before
         </Button>
         <label className="flex min-w-40 flex-1 items-center gap-2">

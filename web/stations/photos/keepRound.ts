@@ -9,23 +9,40 @@ import { refusalWords, send } from '../../state/apiClient';
 import { $photos, clearPhotos, setPhotos, STATES, type Shot } from './usePhotos';
 import { holdRound, sendRounds, waitingRounds } from './waitingRounds';
 
-const keptPicture = ({
-  id,
-  name,
-  width,
-  height,
-  focal35Mm,
-  turns,
-  found,
-}: Shot): KeptRound['pictures'][number] => ({
-  id,
-  name,
-  width,
-  height,
-  ...(focal35Mm === undefined ? {} : { focal35Mm }),
-  turns,
-  found: found.map((one) => ({ id: one.id, corners: [...one.corners] })),
-});
+/** What each picture is called where it is kept: its file's name may say when it was taken, by what and of whom. */
+function keptNames(shots: readonly Shot[]): Map<string, string> {
+  const counts = new Map<string, number>();
+  return new Map(
+    shots.map(({ name, state }) => {
+      const n = (counts.get(state) ?? 0) + 1;
+      counts.set(state, n);
+      return [name, `${state} ${n}`];
+    }),
+  );
+}
+
+/** The round on the page as it is kept: its pictures under names of their own. */
+function keptRound(round: PhotoRound, shots: readonly Shot[]): Pick<KeptRound, 'round' | 'pictures'> {
+  const names = keptNames(shots);
+  const called = (name: string): string => names.get(name) ?? name;
+  return {
+    round: {
+      ...round,
+      ...(round.states
+        ? { states: round.states.map(({ state, photos }) => ({ state, photos: photos.map(called) })) }
+        : {}),
+    },
+    pictures: shots.map(({ id, name, width, height, focal35Mm, turns, found }) => ({
+      id,
+      name: called(name),
+      width,
+      height,
+      ...(focal35Mm === undefined ? {} : { focal35Mm }),
+      turns,
+      found: found.map((one) => ({ id: one.id, corners: [...one.corners] })),
+    })),
+  };
+}
 
 /** Sends what waits; the round on the page learns what became of it. Answers with how many still wait. */
 export async function sendWaiting(): Promise<number> {
@@ -59,7 +76,7 @@ export async function keepRound(
   try {
     await holdRound({
       vehicleId,
-      round: { key, version, axle, simulated, round, pictures: shots.map(keptPicture), against },
+      round: { key, version, axle, simulated, ...keptRound(round, shots), against },
       pictures: shots.flatMap(({ id, jpeg }) => (jpeg ? [{ id, jpeg }] : [])),
     });
     setPhotos({ kept: { version, changed: false, waits: true }, against });
