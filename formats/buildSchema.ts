@@ -5,8 +5,11 @@ import { buildSchema } from '../core/format/build';
  * The JSON Schema of the build file, made from the Zod schema that is its only definition. Unknown keys are
  * refused but for `x-…`; what spans several fields (arms, cuts, rims) is checked by Vexlo alone.
  */
-export function buildJsonSchema(): object {
-  return z.toJSONSchema(buildSchema, {
+export const buildJsonSchema = (): object => openJsonSchema(buildSchema);
+
+/** The JSON Schema of a document whose objects take `x-…` keys beside their own. */
+export function openJsonSchema(schema: z.ZodType): object {
+  return z.toJSONSchema(schema, {
     io: 'input',
     override: ({ jsonSchema }) => {
       if (jsonSchema.type === 'object' && jsonSchema.additionalProperties === false)

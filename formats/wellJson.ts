@@ -1,7 +1,7 @@
 import stringify from 'json-stringify-pretty-compact';
-import { z } from 'zod';
 import { withoutExtensions } from '../core/format/fields';
 import { wellSchema, type WellFile } from '../core/format/well';
+import { openJsonSchema } from './buildSchema';
 import { documentReader } from './json';
 
 /** A well as a document and from a file's text; faults carry paths, a syntax fault line and column. */
@@ -10,15 +10,4 @@ export const { of: wellFrom, text: readWell } = documentReader(wellSchema, witho
 export const writeWell = (well: WellFile): string => `${stringify(well, { indent: 2, maxLength: 110 })}\n`;
 
 /** The JSON Schema as it stands in docs/well.schema.json. */
-export const wellSchemaText = (): string =>
-  `${JSON.stringify(
-    z.toJSONSchema(wellSchema, {
-      io: 'input',
-      override: ({ jsonSchema }) => {
-        if (jsonSchema.type === 'object' && jsonSchema.additionalProperties === false)
-          jsonSchema.patternProperties = { '^x-': {} };
-      },
-    }),
-    null,
-    2,
-  )}\n`;
+export const wellSchemaText = (): string => `${JSON.stringify(openJsonSchema(wellSchema), null, 2)}\n`;

@@ -35,7 +35,8 @@ async function drawnAt(
     measured: row.measured,
     view,
     widthPx: picture.width,
-    corner: sweepCorner(sweepInputOf(build, axle)),
+    // One pose is drawn: the poses that a sweep would look at are not laid out for it.
+    corner: sweepCorner({ ...sweepInputOf(build, axle), grid: { lock: 1, travel: 2 } }),
     profile: mountedProfile(pack, pack.spacerMm),
     stock: mountedProfile(vehicle.stock, 0),
     cuts: pack.cuts,

@@ -1,7 +1,7 @@
 import { chanceOf, drawBuilds, surenessOf, type DrawnBuild } from '../clearance/gradeChance';
 import { GRADES, type Grade } from '../clearance/grade';
 import { unsureParts, type UnsurePart } from '../clearance/unsure';
-import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Side } from '../format/measured';
 import { toClock } from '../measure/outline';
 import { roundFor, type RoundReading } from '../measure/round';
@@ -12,9 +12,8 @@ import { seeded } from '../statistics/seeded';
 export type DecidingReading = {
   axle: AxleName;
   side: Side;
-  reading: Pick<RoundReading, 'id' | 'label' | 'words' | 'errorMm'>;
+  reading: Pick<RoundReading, 'id' | 'label' | 'errorMm'>;
   obstacle: string;
-  part: string;
   unsureAfter: number;
   /** In how many of what was drawn this part, an estimate, is the nearest of all, 0 to 1. */
   decides: number;
@@ -30,7 +29,7 @@ export type ToSettle = {
 };
 
 /** A grade that is sure to nine in ten is built on. */
-export const ENOUGH_UNSURE = 0.1;
+const ENOUGH_UNSURE = 0.1;
 /** An estimated part that is nearest in more of what was drawn decides: typical wells are not this one. */
 const DECIDES_SHARE = 0.05;
 /** What teaches less is not worth lying down for. */
@@ -78,7 +77,7 @@ function unsureOnceRead(
 function tells({ kind }: RoundReading, { at, along }: UnsurePart): number {
   if (kind.of === 'thing') return along[kind.axis];
   if (kind.of === 'depth') return along[1];
-  const { hour } = toClock([at[0], at[1], at[2]], false);
+  const { hour } = toClock([...at], false);
   const away = Math.abs(hour - kind.hour);
   return kind.of === 'across'
     ? along[1] * Math.exp(-0.5 * (away / ACROSS_REACH_HOURS) ** 2)
@@ -86,8 +85,6 @@ function tells({ kind }: RoundReading, { at, along }: UnsurePart): number {
 }
 
 const isGuess = ({ readings }: UnsurePart): boolean => readings.some(({ guessed }) => guessed);
-
-const sidesOf = ({ side }: Obstacle): Side => side ?? 'left';
 
 /** The reading not yet taken that tells most of where a part decides; undefined where the round has none. */
 function bestReading(
@@ -98,7 +95,7 @@ function bestReading(
   const corner = build.vehicle.corners[axle];
   const obstacle = corner.obstacles[part.obstacle];
   if (!obstacle) return undefined;
-  const side = sidesOf(obstacle);
+  const side = obstacle.side ?? 'left';
   const taken = new Set(
     corner.measured?.readings.filter((one) => one.side === side).map(({ reading }) => reading),
   );
@@ -134,14 +131,13 @@ export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle
       const after = unsureOnceRead(drawn, ({ ownMm }) => ownMm[a]?.[i] ?? 0, reading.errorMm);
       const share = decides.get(`${a} ${i}`) ?? 0;
       if (before - after < LEAST_GAIN && share <= DECIDES_SHARE) return [];
-      const { id, label, words, errorMm } = reading;
+      const { id, label, errorMm } = reading;
       return [
         {
           axle,
           side,
-          reading: { id, label, words, errorMm },
+          reading: { id, label, errorMm },
           obstacle: obstacle.id,
-          part: obstacle.label || obstacle.id,
           unsureAfter: Math.min(after, unsure),
           decides: share,
         },

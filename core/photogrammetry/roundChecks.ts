@@ -3,12 +3,10 @@ import type { PhotoRound } from '../format/photoRound';
 import { kindOfCard } from './cards';
 import { cardBody, plateBody } from './layout';
 import type { PhotoMeasurement } from './measure';
-import type { RoundPicture } from './roundInput';
+import { ENOUGH_STATE_PHOTOS, type RoundPicture } from './roundInput';
 import type { Sighting } from './scene';
 import type { Solved } from './solve';
 
-/** A lock or a height wants so many pictures. */
-const ENOUGH_PHOTOS = 3;
 /** Corners further inward than this, mm, are no blur. */
 const MOST_INSET_MM = 0.6;
 
@@ -57,7 +55,7 @@ export function roundChecks(asked: Asked): Check[] {
         'unknown',
         `"${state}" cannot be told: none of its pictures shows the plate and cards that are known.`,
       );
-    else if (at > 0 && count < ENOUGH_PHOTOS)
+    else if (at > 0 && count < ENOUGH_STATE_PHOTOS)
       add(
         `photo-state-${state}`,
         'watch',

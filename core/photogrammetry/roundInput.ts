@@ -5,6 +5,9 @@ import { kindOfCard } from './cards';
 import { inverse } from './pose';
 import type { Found, Scene } from './scene';
 
+/** So many pictures of a lock or a height place its plate well. */
+export const ENOUGH_STATE_PHOTOS = 3;
+
 /** A picture in which cards were found. */
 export type RoundPicture = {
   name: string;

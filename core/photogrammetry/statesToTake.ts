@@ -1,8 +1,6 @@
 import { kindOfCard } from './cards';
-import type { RoundPicture } from './roundInput';
+import { ENOUGH_STATE_PHOTOS, type RoundPicture } from './roundInput';
 
-/** So many pictures of a lock or a height place its plate well. */
-const ENOUGH_PICTURES = 3;
 /** A picture of the turned or lifted wheel is placed by cards of the body: fewer hold it badly. */
 const LEAST_BODY_CARDS = 4;
 
@@ -43,6 +41,6 @@ export function statesToTake(
           : []),
       ];
     });
-    return { state, taken: own.length, more: Math.max(0, ENOUGH_PICTURES - own.length), faults };
+    return { state, taken: own.length, more: Math.max(0, ENOUGH_STATE_PHOTOS - own.length), faults };
   });
 }

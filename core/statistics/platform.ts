@@ -148,8 +148,9 @@ export function platformMark(obstacle: object): PlatformMark | null {
 }
 
 /**
- * A vehicle to begin from: the newest of its platform that was measured here, with the pooled wells in place of its own, each as sure as the next
- * vehicle of the platform can be said to be, and marked under `x-platform`. What was read off that one vehicle is left out.
+ * A vehicle to begin from: the newest of its platform that was measured here, with the pooled wells in place of its own, each as
+ * sure as the next vehicle of the platform can be said to be, and marked under `x-platform`. What was read off that one vehicle is
+ * left out.
  * Assumes at least one vehicle.
  */
 export function fromPlatform(platform: string, label: string, members: readonly PoolMember[]): VehicleFile {

@@ -9,8 +9,12 @@ import { $vehicle } from './store';
 /** Which end has a photo round that was measured on this page: the rest of the round is asked for with its panel. */
 export const $photographed = atom<AxleName | null>(null);
 
-/** The ends of a vehicle that a round is kept of. */
-const $roundsKept = atom<{ vehicleId: number; axles: readonly AxleName[] }>({ vehicleId: 0, axles: [] });
+/** The rounds that are kept with a vehicle, newest first. */
+const $roundsKept = atom<{ vehicleId: number; rounds: readonly RoundLine[] }>({ vehicleId: 0, rounds: [] });
+
+/** The newest round that is kept of an end; undefined where there is none. */
+export const newestRound = (axle: AxleName): RoundLine | undefined =>
+  $roundsKept.get().rounds.find((round) => round.axle === axle);
 
 /** Whether an end has pictures that the package can be drawn into: a round on this page, or one that is kept. */
 export function usePhotographed(axle: AxleName): boolean {
@@ -20,8 +24,8 @@ export function usePhotographed(axle: AxleName): boolean {
   useEffect(() => {
     if (vehicleId === 0) return;
     void send<RoundLine[]>('GET', `/api/vehicles/${vehicleId}/rounds`).then((answer) => {
-      if (answer.kind === 'ok') $roundsKept.set({ vehicleId, axles: answer.value.map((line) => line.axle) });
+      if (answer.kind === 'ok') $roundsKept.set({ vehicleId, rounds: answer.value });
     });
   }, [vehicleId]);
-  return here || (kept.vehicleId === vehicleId && kept.axles.includes(axle));
+  return here || (kept.vehicleId === vehicleId && kept.rounds.some((round) => round.axle === axle));
 }

@@ -1,17 +1,16 @@
 import { useStore } from '@nanostores/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { tinykeys } from 'tinykeys';
 import { packageInPhoto, type PackageInPhoto } from '../../../core/photogrammetry/packageInPhoto';
 import { cardPlan, plannedObstacles } from '../../../core/photogrammetry/cardPlan';
 import { showWithUnit } from '../../../core/units/quantity';
 import { poseWords } from '../../../core/verdict';
-import type { RoundLine } from '../../../server/rounds';
 import { useOneStop } from '../../drawings/oneStop';
 import { Tape } from '../../drawings/Tape';
-import { send } from '../../state/apiClient';
 import { free } from '../../state/freeKey';
 import { useKept } from '../../state/kept';
-import { $pose, $units, $vehicle } from '../../state/store';
+import { newestRound } from '../../state/photographed';
+import { $pose, $units } from '../../state/store';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/choices';
 import { openRound } from '../photos/keepRound';
@@ -47,28 +46,18 @@ function Drawn({ drawn }: { drawn: PackageInPhoto }) {
   );
 }
 
-/** Brings the newest kept round of this end to the page where none of it is there. */
-function useRound({ axle, corner }: CornerPane['corner']): {
-  round: ReturnType<typeof usePhotos>;
-  none: boolean;
-} {
+/** The round on the page, or the newest that is kept of this end, brought to it. */
+function useRound({ axle, corner }: CornerPane['corner']): ReturnType<typeof usePhotos> {
   const round = usePhotos();
-  const [none, setNone] = useState(false);
-  const here = round.measured !== null && round.axle === axle;
-  const { busy } = round;
-  const vehicleId = useStore($vehicle)?.id ?? 0;
+  const { measured, axle: of, busy } = round;
+  const wanted = measured !== null && of === axle ? undefined : newestRound(axle)?.id;
   const printed = useMemo(() => plannedObstacles(cardPlan(corner).cards), [corner]);
   useEffect(() => {
-    if (here || busy) return;
-    void send<RoundLine[]>('GET', `/api/vehicles/${vehicleId}/rounds`).then((answer) => {
-      const line = answer.kind === 'ok' ? answer.value.find((one) => one.axle === axle) : undefined;
-      if (line) void openRound(line.id, printed);
-      else setNone(true);
-    });
-    // Asked once for each end: what is measured meanwhile comes by itself.
+    if (wanted !== undefined && !busy) void openRound(wanted, printed);
+    // Asked once for each round: what is wrong with it is said where rounds are kept.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [axle, vehicleId]);
-  return { round, none };
+  }, [wanted]);
+  return round;
 }
 
 const WIDTH = 720;
@@ -78,17 +67,14 @@ const TAPE_ROOM = 96;
 /** The package's wheel drawn into a picture of the round, in the shared pose, to scale, behind the fender where it hides it. */
 export function PhotographPane(props: CornerPane) {
   const { corner } = props;
-  const { round, none } = useRound(corner);
-  const { shots, chosen, measured, axle } = round;
+  const { shots, chosen, measured, axle, faults } = useRound(corner);
   const views = measured?.views ?? [];
   const view = views.find(({ name }) => name === chosen) ?? views[0];
   const shot = shots.find(({ name }) => name === view?.name);
   if (!measured || !view || !shot || axle !== corner.axle)
     return (
       <p className="text-graphite py-6" role="status">
-        {none
-          ? 'No photo round of this end yet: Measure, Photographs makes one.'
-          : 'Fetching the round of photographs…'}
+        {faults[0] ?? 'Fetching the round of photographs…'}
       </p>
     );
   return <Photograph {...props} measured={measured} view={view} shot={shot} />;

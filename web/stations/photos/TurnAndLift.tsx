@@ -1,4 +1,5 @@
 import type { Corner } from '../../../core/format/build';
+import { ENOUGH_STATE_PHOTOS } from '../../../core/photogrammetry/roundInput';
 import { statesToTake } from '../../../core/photogrammetry/statesToTake';
 import type { PhotoState, Shot } from './usePhotos';
 
@@ -54,7 +55,8 @@ export function TurnAndLift({ corner, shots }: { corner: Corner; shots: readonly
             <li key={state} className="border-line border-t pt-1" data-state={state}>
               <b className="font-semibold">{title}</b>
               <span className="num text-graphite ml-2">
-                {count} of 3{count > 0 && more > 0 ? `: ${more} more` : count === 0 ? '' : ' ✓'}
+                {count} of {ENOUGH_STATE_PHOTOS}
+                {count > 0 && more > 0 ? `: ${more} more` : count === 0 ? '' : ' ✓'}
               </span>
               <p className="text-graphite">{how}</p>
               {faults.map((fault) => (

@@ -1,6 +1,6 @@
 import type { PhoneRoll } from '../../../server/devices/phone';
 import { send } from '../../state/apiClient';
-import { addPictures, clearPhotos, setPhotos, STATES, type PhotoState } from './usePhotos';
+import { addPictures, clearPhotos, setPhotos, stateIn, STATES, type PhotoState } from './usePhotos';
 
 /** A state's name in a file's name says which state it is, as the simulated phone's do. */
 const stateOf = (name: string): PhotoState =>
@@ -36,7 +36,7 @@ export async function fromPhone(): Promise<void> {
       .map(async (name) => ({
         name,
         file: await (await fetch(`/api/devices/phone/${name}`)).blob(),
-        state: (round.states?.find(({ photos: of }) => of.includes(name))?.state ?? 'straight') as PhotoState,
+        state: stateIn(round, name),
       })),
   );
   await addPictures(files);

@@ -6,7 +6,7 @@ import { heldAgainst } from '../../../core/measure/heldAgainst';
 import { squarest } from '../../../core/photogrammetry/packageInPhoto';
 import type { RoundWhole } from '../../../server/rounds';
 import { refusalWords, send } from '../../state/apiClient';
-import { $photos, clearPhotos, setPhotos, STATES, type Shot } from './usePhotos';
+import { $photos, clearPhotos, setPhotos, stateIn, type Shot } from './usePhotos';
 import { holdRound, sendRounds, waitingRounds } from './waitingRounds';
 
 /** What each picture is called where it is kept: its file's name may say when it was taken, by what and of whom. */
@@ -54,8 +54,12 @@ export async function sendWaiting(): Promise<number> {
     } else if ('kept' in sent && sent.key === key && kept)
       setPhotos({
         kept: { ...kept, version: sent.kept.version, waits: false },
-        // What is on the server is not held here as well.
-        shots: $photos.get().shots.map(({ jpeg: _, ...shot }) => shot),
+        // What is on the server is not held here as well; a picture that came meanwhile still is.
+        shots: $photos
+          .get()
+          .shots.map(({ jpeg, ...shot }) =>
+            jpeg && !sent.pictures.includes(shot.id) ? { ...shot, jpeg } : shot,
+          ),
       });
   }
   return waitingRounds();
@@ -68,6 +72,8 @@ export async function keepRound(
   axle: AxleName,
   round: PhotoRound,
 ): Promise<void> {
+  // What is on its way is kept first: the one after it is made on the version that it becomes.
+  if ($photos.get().kept?.waits) await sendWaiting();
   const { key, kept, simulated, shots, measured, against: before } = $photos.get();
   if (!measured || (kept && !kept.changed)) return;
   const version = kept?.version ?? 0;
@@ -85,11 +91,6 @@ export async function keepRound(
     toast(`The photo round was not kept: ${error instanceof Error ? error.message : String(error)}`);
   }
 }
-
-const stateOf = ({ states }: PhotoRound, name: string): Shot['state'] => {
-  const said = states?.find(({ photos }) => photos.includes(name))?.state;
-  return STATES.find(([state]) => state === said)?.[0] ?? 'straight';
-};
 
 /** Brings a kept round back to the page, to look at, to draw into, or to add pictures to. */
 export async function openRound(
@@ -131,7 +132,7 @@ export async function openRound(
     shots: pictures.map((picture) => ({
       ...picture,
       url: held.includes(picture.id) ? `/api/rounds/${id}/pictures/${picture.id}` : '',
-      state: stateOf(round, picture.name),
+      state: stateIn(round, picture.name),
     })),
     chosen: squarest(measured.views)?.name ?? pictures[0]?.name ?? '',
   });

@@ -21,6 +21,12 @@ export const STATES = [
 ] as const;
 export type PhotoState = (typeof STATES)[number][0];
 
+/** The state that a round has a picture in; straight ahead where it says none. */
+export function stateIn({ states }: Pick<PhotoRound, 'states'>, name: string): PhotoState {
+  const said = states?.find(({ photos }) => photos.includes(name))?.state;
+  return STATES.find(([state]) => state === said)?.[0] ?? 'straight';
+}
+
 /** A picture of the round on the page; `jpeg` is what is kept of it, gone once it is. */
 export type Shot = RoundPicture & {
   id: string;
@@ -89,12 +95,8 @@ function photosWorker(): Remote<PhotosApi> {
 
 export const usePhotos = (): PhotosState => useStore($photos);
 
-function forget(): void {
-  for (const { url } of $photos.get().shots) if (url.startsWith('blob:')) URL.revokeObjectURL(url);
-}
-
 export function clearPhotos(): void {
-  forget();
+  for (const { url } of $photos.get().shots) if (url.startsWith('blob:')) URL.revokeObjectURL(url);
   $photos.set(EMPTY);
   $photographed.set(null);
 }

@@ -10,8 +10,10 @@ const store = (): ReturnType<typeof createStore> => createStore('vexlo-rounds', 
 
 export const holdRound = (waiting: Waiting): Promise<void> => set(waiting.round.key, waiting, store());
 
-/** What became of a round that waited: kept, refused with why, or still waiting. */
-export type Sent = { key: string } & ({ kept: KeptAs } | { refused: string } | { waits: true });
+/** What became of a round that waited: kept with these of its pictures, refused with why, or still waiting. */
+export type Sent = { key: string } & (
+  { kept: KeptAs; pictures: string[] } | { refused: string } | { waits: true }
+);
 
 async function sendRound({ vehicleId, round, pictures }: Waiting): Promise<Sent> {
   const { key } = round;
@@ -25,7 +27,7 @@ async function sendRound({ vehicleId, round, pictures }: Waiting): Promise<Sent>
       return { key, waits: true };
     if (answer.kind === 'refused') return { key, refused: refusalWords(answer) };
   }
-  return { key, kept: kept.value };
+  return { key, kept: kept.value, pictures: pictures.map(({ id }) => id) };
 }
 
 let sending: Promise<Sent[]> | undefined;
@@ -33,13 +35,16 @@ let sending: Promise<Sent[]> | undefined;
 /** Sends the rounds that wait on this device, one after the other; asked while it does, it is answered with what that brings. */
 export function sendRounds(): Promise<Sent[]> {
   sending ??= (async () => {
-    const done: Sent[] = [];
-    for (const [key, waiting] of await entries<string, Waiting>(store())) {
+    const done = new Map<string, Sent>();
+    // One that is kept while others are sent goes with them.
+    for (;;) {
+      const next = (await entries<string, Waiting>(store())).find(([key]) => !done.has(key));
+      if (!next) return [...done.values()];
+      const [key, waiting] = next;
       const sent = await sendRound(waiting);
       if (!('waits' in sent)) await del(key, store());
-      done.push(sent);
+      done.set(key, sent);
     }
-    return done;
   })().finally(() => (sending = undefined));
   return sending;
 }
