@@ -31,11 +31,17 @@ export async function pickable(db: Queryable): Promise<{ tires: PickTire[]; whee
   };
 }
 
-const offerOf = ({ id, maker, model, name, price, days }: ItemRow) => ({
+/** What of a row of the catalog an offer is made of. */
+export type OfferRow = Pick<
+  ItemRow,
+  'id' | 'kind' | 'maker' | 'model' | 'name' | 'price' | 'days' | 'supplier' | 'document'
+>;
+const offerOf = ({ id, maker, model, name, price, days, supplier }: OfferRow) => ({
   id,
   words: `${maker} ${model} ${name}`,
   price,
   days,
+  supplier,
 });
 
 /** Axle parts and gears of the catalog that are made for a body, or for any. */
@@ -61,7 +67,7 @@ type OfferLists = {
 };
 
 /** The kit of a row where it is made for a body, or for any. */
-function kitOf(row: ItemRow, platform: string): OfferedLift[] {
+function kitOf(row: OfferRow, platform: string): OfferedLift[] {
   const { platform: made, front, rear } = row.document as CatalogItem<'lift'>['item'];
   return madeFor(platform, made) ? [{ ...offerOf(row), lift: { front, rear } }] : [];
 }
@@ -72,12 +78,16 @@ export async function kitsByPlatform(db: Queryable): Promise<(platform: string) 
   return (platform) => rows.flatMap((row) => kitOf(row, platform));
 }
 
+/** What is made for one vehicle: its body, and the studs of its hub. */
+type Body = { platform: string; studs: number; pcdMm: number };
+
 /** Everything that a search may choose from for a body; kits and gears that are made for another are left out. */
-export async function offersFor(
-  db: Queryable,
-  { platform, studs, pcdMm }: { platform: string; studs: number; pcdMm: number },
-): Promise<OfferLists> {
-  const rows = await allItems(db, ['tire', 'wheel', 'spacer', 'lift', 'gears']);
+export async function offersFor(db: Queryable, body: Body): Promise<OfferLists> {
+  return offersOf(await allItems(db, ['tire', 'wheel', 'spacer', 'lift', 'gears']), body);
+}
+
+/** The same from rows that were read. */
+export function offersOf(rows: readonly OfferRow[], { platform, studs, pcdMm }: Body): OfferLists {
   const list: OfferLists = { tires: [], wheels: [], spacers: [], lifts: [], ratios: [] };
   for (const row of rows) {
     switch (row.kind) {

@@ -16,7 +16,7 @@ export function spaceAround(
 ): Space {
   const { uniform, pick, whole } = seeded(seed);
   const { hub } = base.vehicle;
-  const offer = () => ({ price: whole(80, 400), days: whole(0, 30) });
+  const offer = () => ({ price: whole(80, 400), days: whole(0, 30), supplier: 'Sallow Depot' });
   const lift = (i: number): { front: Lift; rear: Lift } => {
     const one = (): Lift => ({
       ...NO_LIFT,

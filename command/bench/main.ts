@@ -29,6 +29,7 @@ import { planFigures } from './plan';
 import { scanFigures } from './scan';
 import { searchFigures } from './search';
 import { togetherFigures } from './together';
+import { wishFigures } from './wish';
 
 function demoBuilds(): Build[] {
   const folder = join(ROOT, 'demo', 'builds');
@@ -129,6 +130,7 @@ async function measure(quick: boolean): Promise<Figures> {
     ...scanFigures(first, quick ? 100_000 : undefined),
     ...searchFigures(first, quick),
     ...togetherFigures(first, quick),
+    ...wishFigures(first, quick),
     ...(await photoFigures(quick)),
     ...planFigures(),
     obstaclesPerCorner: corners.reduce((sum, { obstacles }) => sum + obstacles.length, 0) / corners.length,

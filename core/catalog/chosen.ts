@@ -8,6 +8,10 @@ import { itemName } from './items';
 export type Listed = CatalogItem & { id: number };
 /** What of the catalog a package is made of, by kind. */
 export type Chosen = Readonly<Partial<Record<ItemKind, Listed>>>;
+/** A thing of the catalog as an offer names it. */
+export type Thing = Pick<Listed, 'id' | 'price' | 'days' | 'supplier'> & { words: string };
+/** The same, of which an offer's words are all that is known. */
+export type ChosenThings = Readonly<Partial<Record<ItemKind, Listed | Thing>>>;
 
 /** What is known of a package beside its figures: which body it is for, and whose tire it has where that was written down. */
 export type Origin = { platform: string; tireMaker?: string | undefined };
@@ -23,6 +27,8 @@ export const madeFor = (platform: string, made: string): boolean => made === '' 
 
 export const listedWords = ({ maker, model, kind, item }: Listed): string =>
   `${maker} ${model} ${itemName(kind, item)}`.trim();
+export const thingWords = (thing: Listed | Thing): string =>
+  'words' in thing ? thing.words : listedWords(thing);
 
 /** What a build file says beside the figures, such as whose sheet they are from, makes it no other thing. */
 const isNote = (key: string): boolean => key.startsWith('x-');

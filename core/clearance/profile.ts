@@ -55,6 +55,28 @@ export function standsOutMm(small: Profile, large: Profile): number {
   return Math.hypot(Math.max(0, wider), Math.max(0, taller)) + sharper;
 }
 
+/** Whether one mounted wheel takes up all the room that another one does, tire within tire and rim within rim. */
+export function holdsWithin(large: Profile, small: Profile): boolean {
+  // A rounded rectangle is what lies between four discs, and both shapes are convex.
+  const within = (
+    distance: (profile: Profile, a: number, r: number) => number,
+    halfMm: number,
+    innerMm: number,
+    outerMm: number,
+    cornerMm: number,
+  ): boolean =>
+    [-1, 1].every((side) =>
+      [innerMm + cornerMm, outerMm - cornerMm].every(
+        (r) => distance(large, small.centreMm + side * (halfMm - cornerMm), r) <= 1e-9 - cornerMm,
+      ),
+    );
+  const { tireHalfWidthMm, tireInnerMm, tireOuterMm, shoulderMm } = small;
+  return (
+    within(tireDistance, tireHalfWidthMm, tireInnerMm, tireOuterMm, shoulderMm) &&
+    within(rimDistance, small.rimHalfWidthMm, small.rimInnerMm, small.rimOuterMm, 0)
+  );
+}
+
 /** The profile of a tire on the wheel that it is on, pushed out by a spacer. */
 export const mountedProfile = ({ tire, wheel }: { tire: Tire; wheel: Wheel }, spacerMm: number): Profile =>
   profileOf(tireSize(tire, wheel.widthIn), wheel, spacerMm);

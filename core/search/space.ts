@@ -2,8 +2,8 @@ import type { Build, Tire, Wheel } from '../format/build';
 import { liftHeightMm } from '../vehicle/asDelivered';
 import type { Lift } from '../format/package';
 
-/** What a thing costs and when it can be had; null where nobody said. */
-export type Offer = { price: number | null; days: number | null };
+/** What a thing costs, when it can be had and from whom; null where nobody said. */
+export type Offer = { price: number | null; days: number | null; supplier: string };
 export type OfferedTire = Offer & { id: number; words: string; tire: Tire };
 export type OfferedWheel = Offer & { id: number; words: string; wheel: Wheel };
 export type OfferedLift = Offer & {
@@ -17,7 +17,7 @@ export type OfferedSpacer = Offer & { id: number; words: string; spacerMm: numbe
 export type OfferedRatio = Offer & { id: number; words: string; axleRatio: number };
 
 /** What is on the vehicle already costs nothing and is there. */
-export const ALREADY_FITTED = { id: 0, price: 0, days: 0 } as const;
+export const ALREADY_FITTED = { id: 0, price: 0, days: 0, supplier: '' } as const;
 /** How high a kit stands at the front, mm. */
 export const kitHeightMm = ({ lift }: Pick<OfferedLift, 'lift'>): number => liftHeightMm(lift.front);
 

@@ -65,8 +65,7 @@ export function cornersOf(base: Build, goals: Record<AxleName, Float64Array>): C
     const { tire, wheel, spacerMm } = pack;
     let ofTire = sections.get(tire);
     if (!ofTire) sections.set(tire, (ofTire = new Map<string, Section>()));
-    // Of the wheel only its offset is another one in a search.
-    const key = `${wheel.offsetMm} ${spacerMm}`;
+    const key = `${wheel.offsetMm} ${spacerMm} ${wheel.widthIn} ${wheel.diameterIn}`;
     let known = ofTire.get(key);
     if (!known) ofTire.set(key, (known = sectionOf(decidingProfile(pack, use))));
     return known;

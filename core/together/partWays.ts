@@ -37,7 +37,7 @@ function movedAway(
 }
 
 /** What may be done to a part within the limits, as far as that is known before anything is tried. */
-function allowed(
+export function allowed(
   { id, removable = false, movableMm = 0, material, cutMm }: Obstacle,
   { avoid, keep }: FreeLimits,
 ): Record<'remove' | 'move' | 'cut', boolean> {

@@ -6,18 +6,18 @@ import { SHARED, withChanges, type Change } from './change';
 
 /** Amounts that are tried first of each kind, mm (degrees for the lock stop): what shops reach for. What is found is made less afterwards. */
 export const RUNGS: Readonly<Record<ScannedKind, readonly number[]>> = {
-  'lock-stop': [2, 4, 7, 11, 16],
-  'bump-stop': [5, 12, 20, 35, 55],
-  spacer: [5, 10, 18, 28, 40],
-  forward: [5, 10, 16, 25, 40],
-  back: [5, 10, 16, 25, 40],
-  inboard: [4, 8, 14, 24, 40],
-  outboard: [4, 8, 14, 24, 40],
-  width: [6, 14, 24, 38, 55],
-  diameter: [8, 18, 30, 50, 80],
-  spring: [15, 30, 50, 75, 110],
-  body: [15, 25, 40, 60, 90],
-  bracket: [20, 40, 70, 100, 140],
+  'lock-stop': [1, 2, 3, 4, 5, 6, 7, 8, 9.5, 11, 13, 16],
+  'bump-stop': [3, 6, 9, 12, 15, 18, 22, 26, 30, 36, 42, 48, 55],
+  spacer: [3, 5, 7, 9, 11, 14, 17, 20, 23, 26, 30, 35, 40],
+  forward: [2, 4, 6, 8, 10, 12, 15, 18, 21, 25, 30, 35, 40],
+  back: [2, 4, 6, 8, 10, 12, 15, 18, 21, 25, 30, 35, 40],
+  inboard: [2, 4, 6, 8, 10, 12, 15, 18, 21, 25, 30, 35, 40],
+  outboard: [2, 4, 6, 8, 10, 12, 15, 18, 21, 25, 30, 35, 40],
+  width: [4, 8, 12, 16, 20, 24, 28, 32, 36, 40, 45, 50, 55],
+  diameter: [5, 10, 15, 20, 25, 30, 36, 42, 48, 56, 64, 72, 80],
+  spring: [10, 20, 30, 40, 50, 60, 65, 70, 75, 80, 90, 100, 110],
+  body: [10, 15, 20, 25, 30, 35, 40, 46, 53, 60, 70, 80, 90],
+  bracket: [15, 25, 35, 45, 55, 65, 75, 85, 95, 105, 115, 127, 140],
 };
 const SCANNED = Object.keys(RUNGS) as ScannedKind[];
 
@@ -45,8 +45,9 @@ export function laddersOf(build: Build, axles: readonly AxleName[], { avoid, mos
     (SHARED.has(kind) ? (['front'] as const) : axles).flatMap((axle): Ladder[] => {
       if (kind === 'lock-stop' && !build.vehicle.corners[axle].steering) return [];
       const upTo = most[kind] ?? Infinity;
+      // Whether it can be written down is asked of what is offered.
       const amounts = RUNGS[kind].filter(
-        (amount) => amount <= upTo && standing(build, [{ kind, axle, amount }]),
+        (amount) => amount <= upTo && canStandWith(withChanges(build, [{ kind, axle, amount }]), build),
       );
       return amounts.length > 0 ? [{ kind, axle, amounts }] : [];
     }),

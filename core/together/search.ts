@@ -44,19 +44,41 @@ function choices(ladders: readonly Ladder[], count: number): Ladder[][] {
   return grow(0, []).sort((one, other) => hours(one) - hours(other));
 }
 
-/** Makes packages of scanned changes: what is done to wheel and tire is worked out once for all lifts that it may stand on. */
+/** More of these takes poses away and adds none: what is in the way with the most of them is in the way with less. */
+const TAKING: ReadonlySet<FreeKind> = new Set<FreeKind>(['lock-stop', 'bump-stop']);
+
+/** A set with the most of what only takes poses away, and with every amount of the rest. */
+function utmostOf(set: readonly Ladder[]): Change[][] {
+  let all: Change[][] = [[]];
+  for (const { kind, axle, amounts } of set) {
+    const tried = TAKING.has(kind) ? amounts.slice(-1) : amounts;
+    all = all.flatMap((some) => tried.map((amount): Change[] => [...some, { kind, axle, amount }]));
+  }
+  return all;
+}
+
+/** So many builds are kept, of one change and of two; a search goes through far more of three. */
+const MOST_MADE = 20_000;
+
+/** Makes packages of scanned changes, wheel and tire before the lifts that they may stand on: what two packages begin with is made once. */
 function makerOf(build: Build): (changes: readonly Change[]) => Build {
-  const known = new Map<string, Build>();
-  return (changes) => {
-    const ofWheel = changes.filter(({ kind }) => ON_WHEEL.has(kind));
-    const key = ofWheel.map((change) => ('amount' in change ? `${change.kind} ${change.amount}` : '')).join();
-    let so = known.get(key);
-    if (!so) known.set(key, (so = withChanges(build, ofWheel)));
-    return withChanges(
-      so,
-      changes.filter(({ kind }) => !ON_WHEEL.has(kind)),
-    );
+  const made = new Map<string, Build>();
+  const grow = (so: Build, key: string, [next, ...rest]: readonly Change[]): Build => {
+    if (!next) return so;
+    if (key !== '' && rest.length === 0) return withChanges(so, [next]);
+    const with1 = `${key} ${next.kind} ${next.axle} ${'amount' in next ? next.amount : ''}`;
+    let known = made.get(with1);
+    if (!known) {
+      if (made.size >= MOST_MADE) made.clear();
+      made.set(with1, (known = withChanges(so, [next])));
+    }
+    return grow(known, with1, rest);
   };
+  return (changes) =>
+    grow(build, '', [
+      ...changes.filter(({ kind }) => ON_WHEEL.has(kind)),
+      ...changes.filter(({ kind }) => !ON_WHEEL.has(kind)),
+    ]);
 }
 const ON_WHEEL: ReadonlySet<FreeKind> = new Set<FreeKind>(
   (Object.keys(TRYING) as (keyof typeof TRYING)[]).filter((kind) => TRYING[kind].by === 'wheel'),
@@ -68,16 +90,19 @@ const changesAt = (ladders: readonly Ladder[], rungs: readonly number[]): Change
 /**
  * Goes through every change, every two and every three of `limits.changes`: kinds that are scanned over their rungs, and what may be
  * done to a part for whatever is still in the way. Of each set of kinds the rungs that take least are kept, and no set that holds
- * another one which frees the build already. Yields between bites of work with what was found since.
+ * another one which frees the build already. Yields between bites of work with what was found since. `fewest`: where a number of
+ * changes frees it, more are not tried.
  */
 export function* waysOf(
   build: Build,
   corners: Corners,
   limits: FreeLimits,
+  fewest = false,
 ): Generator<Progress & { found: Way[] }, void> {
   const failing = AXLES.filter((axle) => corners.under(axle, build).length > 0);
   const ladders = laddersOf(build, failing, limits);
   const make = makerOf(build);
+  const fixable = { front: fixableParts(build, 'front', limits), rear: fixableParts(build, 'rear', limits) };
   const known: Set<string>[] = [];
   let tried = 0;
   let found: Way[] = [];
@@ -86,6 +111,14 @@ export function* waysOf(
     .flat()
     .reduce((sum, set) => sum + set.reduce((all, { amounts }) => all * amounts.length, 1), 0);
 
+  /** Whether a set leaves too much in the way even with as much as there is of those kinds that only ever take poses away. */
+  const isBeyond = (set: readonly Ladder[], parts: number): boolean =>
+    set.some(({ kind }) => TAKING.has(kind)) &&
+    utmostOf(set).every((changes) => {
+      const so = make(changes);
+      if (!canStandWith(so, build)) return false;
+      return corners.hopeless(so, parts, fixable) || corners.inTheWay(so).length > parts;
+    });
   const isKnown = (keys: readonly string[]): boolean =>
     known.some((set) => [...set].every((key) => keys.includes(key)));
   const take = (changes: Change[]): void => {
@@ -99,15 +132,17 @@ export function* waysOf(
     found = [];
     return { tried, of, found: since };
   };
-  const fixable = { front: fixableParts(build, 'front', limits), rear: fixableParts(build, 'rear', limits) };
-
   // By how many changes there are in all, so that no set is taken before a part of it was tried.
-  for (let size = 1; size <= limits.changes; size++)
+  for (let size = 1; size <= limits.changes && !(fewest && known.length > 0); size++)
     for (let scanned = 0; scanned <= size; scanned++) {
       const parts = size - scanned;
       for (const set of bySize[scanned] ?? []) {
         const keys = changesAt(set, []).map(keyOf);
         if (isKnown(keys)) continue;
+        if (isBeyond(set, parts)) {
+          tried += set.reduce((all, { amounts }) => all * amounts.length, 1);
+          continue;
+        }
         for (const rungs of rungsBySum(set)) {
           const changes = changesAt(set, rungs);
           tried++;

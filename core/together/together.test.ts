@@ -13,6 +13,7 @@ import { wordingText } from '../wording';
 import { keyOf, withChanges, type Change, type PatchOperation } from './change';
 import { cornersOf } from './corners';
 import { canStandWith, goTogether, laddersOf, type Ladder } from './rungs';
+import { missWords, nearestMiss, worstMiss } from './nearest';
 import { waysOf } from './search';
 import { freeTogether } from './together';
 
@@ -225,6 +226,7 @@ test('where nothing is allowed, what is in the way is named, and the limit that 
   const { offers, held } = freeTogether(build, limits({ changes: 1, avoid: ['diameter'] }), PRICING);
   expect(offers).toEqual([]);
   expect(wordingText(held[0] ?? '', 'metric')).toContain('seam behind the wheel');
+  expect(wordingText(held[1] ?? '', 'metric')).toMatch(/\d+ mm too near/);
   const limited = freeTogether(
     demoBuild('halyard-2-full-build'),
     limits({ changes: 1, avoid: ['diameter'] }),
@@ -235,6 +237,25 @@ test('where nothing is allowed, what is in the way is named, and the limit that 
     /It would be free with tires \d+ mm over all .* but “diameter” is left out\./,
   );
 });
+
+test.each(['halyard-3-wide-and-tall', 'marten-2-tires-and-spacers', 'rook-2-remote-plots'])(
+  'of %s, which little is allowed for, the nearest miss is said with what is still missing',
+  (name) => {
+    const build = demoBuild(name);
+    const goals = marginGoals(build);
+    const corners = cornersOf(build, goals);
+    const asked = limits({ changes: 2, avoid: ['diameter', 'width', 'spring', 'body', 'bracket', 'remove'] });
+    const asItIs = worstMiss(build, corners, goals);
+    const miss = nearestMiss(build, corners, goals, asked);
+    if (!asItIs || !miss) throw new Error('it is free');
+    const again = worstMiss(withChanges(build, miss.changes), corners, goals);
+    expect(again?.shortMm).toBeCloseTo(miss.shortMm, 9);
+    expect(miss.shortMm).toBeLessThan(asItIs.shortMm + 1e-9);
+    expect(miss.changes.length).toBeLessThanOrEqual(2);
+    expect(miss.changes.filter(({ kind }) => asked.avoid.includes(kind))).toEqual([]);
+    expect(wordingText(missWords(build, miss), 'metric')).toContain(`${miss.shortMm.toFixed(0)} mm too near`);
+  },
+);
 
 test('a build that is free already asks for nothing', () =>
   expect(freeTogether(demoBuild('rook-1-long-tour'), NO_LIMITS, PRICING)).toMatchObject({

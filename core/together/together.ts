@@ -7,6 +7,7 @@ import type { AxleName, Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
 import { type Wording } from '../wording';
 import { cornersOf, type Corners } from './corners';
+import { missWords, nearestMiss } from './nearest';
 import { heldByLimits } from './limited';
 import { offerOf, type Offer, type Pricing } from './offers';
 import { waysOf, type Progress, type Way } from './search';
@@ -25,7 +26,7 @@ export type Cures = {
 };
 
 /** What every obstacle is to come to, mm: the margin or, where less is asked, not to touch; and what the rub policy lets pass. */
-function goalsFor(build: Build, wanted: Grade): Record<AxleName, Float64Array> {
+export function goalsFor(build: Build, wanted: Grade): Record<AxleName, Float64Array> {
   const goal = wanted === 'free' ? build.use.marginMm : 0;
   const of = (axle: AxleName): Float64Array => {
     const corner = sweepCorner(sweepInputOf(build, axle));
@@ -54,6 +55,9 @@ function stillMet(build: Build, corners: Corners): Wording {
   return `Nothing that was tried frees it. In the way: ${left.join(', ')}.`;
 }
 
+/** Offers that are told while the search goes on, whatever they are. */
+const TOLD_AT_ONCE = 3;
+
 const byCost = (one: Offer, other: Offer): number =>
   one.cost.totalCents - other.cost.totalCents ||
   one.hours - other.hours ||
@@ -80,7 +84,8 @@ export function* together(
     held: heldBy(before),
   };
   if (reaches(before.grade, wanted) || done.held.length > 0) return done;
-  const corners = cornersOf(build, goalsFor(build, wanted));
+  const goals = goalsFor(build, wanted);
+  const corners = cornersOf(build, goals);
   // What the rub policy lets pass is close, and stays so.
   const reachable: Grade = build.use.rub === 'none' ? wanted : 'close';
   let tried = 0;
@@ -94,8 +99,8 @@ export function* together(
   for (const progress of waysOf(build, corners, limits)) {
     tried = progress.tried;
     for (const way of progress.found) {
-      // Single changes are few and are told at once; of the rest only the likeliest are looked at closely.
-      if (way.changes.length === 1) hold(way);
+      // Single changes are few and are told at once, and so are the first of the rest: of those only the likeliest are looked at closely.
+      if (way.changes.length === 1 || offers.length < TOLD_AT_ONCE) hold(way);
       else waiting.push(way);
     }
     if (stop()) {
@@ -114,15 +119,20 @@ export function* together(
     hold(way);
     yield { tried, of: tried, offers };
   }
+  const held = (): Wording[] => {
+    const miss = nearestMiss(build, corners, goals, limits);
+    return [
+      stillMet(build, corners),
+      ...(miss ? [missWords(build, miss)] : []),
+      ...heldByLimits(build, before, limits, corners, pricing, reachable),
+    ];
+  };
   return {
     ...done,
     tried,
     complete,
     offers: offers.sort(byCost).slice(0, limits.offers),
-    held:
-      offers.length > 0
-        ? []
-        : [stillMet(build, corners), ...heldByLimits(build, before, limits, corners, pricing, reachable)],
+    held: offers.length > 0 ? [] : held(),
   };
 }
 

@@ -54,7 +54,8 @@ export function changeWords(build: Build, change: Change): Wording {
   }
 }
 
-const joined = (all: readonly Wording[], between: string, last = between): Wording =>
+/** Wordings one after the other. */
+export const joined = (all: readonly Wording[], between: string, last = between): Wording =>
   all.reduce<Wording>(
     (before, one, i) => (i === 0 ? one : say`${before}${i === all.length - 1 ? last : between}${one}`),
     '',

@@ -1,5 +1,5 @@
 import type { Build } from '../format/build';
-import { listedWords, type Chosen } from '../catalog/chosen';
+import { thingWords, type ChosenThings } from '../catalog/chosen';
 import type { ItemKind } from '../format/catalog';
 import { countOf, factsOf, type Fact } from './triggers';
 import type { WorkRule } from '../format/workRules';
@@ -44,7 +44,7 @@ function partOf(build: Build, fact: Fact, { part }: WorkRule, { chosen }: Given)
   const thing = kind && chosen[kind];
   if (!kind || !thing) return { label, count, price, leadDays };
   return {
-    label: listedWords(thing),
+    label: thingWords(thing),
     count: WHOLE_KIT.has(kind) ? 1 : count,
     // A kit without a price is not priced by the rule of one of its parts.
     price: thing.price ?? (WHOLE_KIT.has(kind) ? null : price),
@@ -53,7 +53,7 @@ function partOf(build: Build, fact: Fact, { part }: WorkRule, { chosen }: Given)
   };
 }
 
-type Given = { withPerhaps: ReadonlySet<string>; chosen: Chosen };
+type Given = { withPerhaps: ReadonlySet<string>; chosen: ChosenThings };
 const NOTHING: Given = { withPerhaps: new Set(), chosen: {} };
 
 /**

@@ -1,31 +1,17 @@
 import { useStore } from '@nanostores/react';
 import { toast } from 'sonner';
 import type { Build } from '../../../core/format/build';
-import type { FreeKind } from '../../../core/format/freeLimits';
 import { hours as hourWords, money } from '../../../core/quote/quote';
 import { withChanges } from '../../../core/together/change';
 import type { Offer } from '../../../core/together/offers';
 import { wordingText } from '../../../core/wording';
 import { takePackage } from '../../state/edits';
-import { useKept } from '../../state/kept';
 import { step } from '../../state/saving';
 import { $assessment, $build, $units } from '../../state/store';
 import { GradeMark } from '../../drawings/GradeMark';
 import { Button } from '../../ui/Button';
+import { LeaveOut, useLeftOut } from './LeaveOut';
 import { $together, startTogether, stopTogether } from './togetherStore';
-
-/** What a shop may leave out, by the word that it is left out by. */
-const LEFT_OUT: readonly (readonly [words: string, kinds: readonly FreeKind[]])[] = [
-  ['other tires', ['width', 'diameter']],
-  ['other wheels', ['inboard', 'outboard']],
-  ['spacers', ['spacer']],
-  ['springs', ['spring']],
-  ['brackets', ['bracket']],
-  ['body lift', ['body']],
-  ['moving the axle', ['forward', 'back']],
-  ['less lock', ['lock-stop']],
-  ['cutting', ['cut']],
-];
 
 function take(build: Build, offer: Offer): void {
   const edited = takePackage(build.package, withChanges(build, offer.changes).package);
@@ -47,13 +33,12 @@ export function TogetherPane({ build, locked }: { build: Build; locked: boolean 
   const units = useStore($units);
   const searched = useStore($together);
   const grade = useStore($assessment)?.assessment.grade;
-  const [out, setOut] = useKept<readonly string[]>('fit.together.out', []);
+  const { out, setOut, avoid } = useLeftOut();
   const mine =
     searched && searched.build.package === build.package && searched.build.vehicle === build.vehicle;
   if (grade === 'free') return null;
   const running = mine === true && searched.running;
   const search = (): void => {
-    const avoid = LEFT_OUT.flatMap(([words, kinds]) => (out.includes(words) ? kinds : []));
     // The stage as it is now, which may be drawn a moment later.
     void startTogether($build.get() ?? build, avoid);
   };
@@ -78,21 +63,7 @@ export function TogetherPane({ build, locked }: { build: Build; locked: boolean 
           {mine && searched.failed && '▲ The search did not run; press again.'}
         </p>
       </div>
-      <fieldset className="my-1 flex flex-wrap items-center gap-x-4 gap-y-1">
-        <legend className="caption float-left pr-2">Leave out</legend>
-        {LEFT_OUT.map(([words]) => (
-          <label key={words} className="flex min-h-6 items-center gap-1.5">
-            <input
-              type="checkbox"
-              checked={out.includes(words)}
-              onChange={({ target }) =>
-                setOut(target.checked ? [...out, words] : out.filter((one) => one !== words))
-              }
-            />
-            {words}
-          </label>
-        ))}
-      </fieldset>
+      <LeaveOut out={out} setOut={setOut} />
       {mine &&
         searched.cures?.held.map((one, i) => (
           <p key={i} className="font-medium" data-testid="together-held">

@@ -17,8 +17,9 @@ import {
   stopSearching,
   weighAgain,
 } from './searchStore';
-import { limitsSchema, wishesSchema, type Wishes } from '../../../core/format/searchLimits';
+import { limitsSchema, wishesSchema, type Limits, type Wishes } from '../../../core/format/searchLimits';
 import { Button } from '../../ui/Button';
+import { WishPane } from './WishPane';
 
 const WISHES: readonly (readonly [keyof Wishes, string])[] = [
   ['clearance', 'ground clearance'],
@@ -77,13 +78,18 @@ export function SearchStation({ build }: { build: Build }) {
     // Fetched before it is asked for.
     if (jobId !== undefined) prepareSearch(jobId);
   }, [jobId]);
-  const search = (): void => {
+  /** The limits as they are typed; null where one is refused, which is then said. */
+  const limitsNow = (): Limits | null => {
     const limits = limitsSchema.safeParse(limitsOf(typed, $shop.get()));
     const [issue] = limits.success ? [] : limits.error.issues;
     setFault(issue ? `${issue.path.join(' ')} ${issue.message}` : '');
+    return limits.success ? limits.data : null;
+  };
+  const search = (): void => {
+    const limits = limitsNow();
     // The stage as it is now, which may be drawn a moment later.
     const now = $build.get() ?? build;
-    if (limits.success && job) void startSearching(job.id, now, may, limits.data, wishes);
+    if (limits && job) void startSearching(job.id, now, may, limits, wishes);
   };
   const weigh = (key: keyof Wishes, value: number): void => {
     const next = { ...wishes, [key]: value };
@@ -113,6 +119,7 @@ export function SearchStation({ build }: { build: Build }) {
           On which of our vehicles?
         </Button>
       </div>
+      <WishPane build={build} limitsNow={limitsNow} />
       <form
         id="search-limits"
         onSubmit={(event) => {

@@ -28,7 +28,7 @@ const tell = proxy(take);
 const offers = new Map<string, Offers>();
 
 /** Reads what the catalog offers for a job, once a page. */
-async function offersOf(jobId: number): Promise<Offers | null> {
+export async function offersOf(jobId: number): Promise<Offers | null> {
   const key = String(jobId);
   const known = offers.get(key);
   if (known) return known;

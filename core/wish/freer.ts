@@ -1,0 +1,100 @@
+import { assess, type Assessment } from '../assess';
+import { reaches, type Grade } from '../clearance/grade';
+import { decidingProfile, holdsWithin, type Profile } from '../clearance/profile';
+import { KISS } from '../clearance/rub';
+import type { AxleName, Build } from '../format/build';
+import type { FreeLimits } from '../format/freeLimits';
+import { materialOf } from '../format/materials';
+import { withChanges, type Change } from '../together/change';
+import { cornersOf, type Corners } from '../together/corners';
+import { offerOf, type Pricing } from '../together/offers';
+import { waysOf, type Way } from '../together/search';
+import { hopelessOf } from './hopeless';
+
+/** A package as it stands after the fewest changes that free it. */
+export type Freed = { build: Build; changes: readonly Change[]; assessment: Assessment };
+
+/** Of the ways that free a package only so many are held against `assess`, those of the least work first. */
+const HELD = 4;
+/** Kept in hand against what the coarse grid does not see, mm. */
+const IN_HAND_MM = 2;
+
+export type Freer = {
+  corners: Corners;
+  /** A package as it is, where it stands so. */
+  asItIs: (build: Build) => Freed | null;
+  /** With the fewest changes that free one that does not stand as it is; `lift` is the number of its kit. */
+  withChanges: (build: Build, lift: number) => Freed | null;
+};
+
+/**
+ * Frees packages of one vehicle, one after the other; null where nothing within the limits does. What failed is kept: a wheel that
+ * takes up all the room of one that nothing freed on the same kit is not freed either.
+ */
+export function freerOf(
+  base: Build,
+  goalMm: number,
+  wanted: Grade,
+  limits: FreeLimits,
+  pricing: Pricing,
+): Freer {
+  const goals = (hardMm: number, softMm = hardMm) => {
+    const of = (axle: AxleName): Float64Array =>
+      Float64Array.from(base.vehicle.corners[axle].obstacles, ({ material }) =>
+        materialOf(material).soft ? softMm : hardMm,
+      );
+    return { front: of('front'), rear: of('rear') };
+  };
+  const corners = cornersOf(base, goals(goalMm));
+  const sure = cornersOf(base, goals(goalMm + IN_HAND_MM));
+  // What the rub policy may let pass: whether it does is known when the package is assessed.
+  const kissing = base.use.rub === 'none' ? corners : cornersOf(base, goals(goalMm, -KISS.depthMm));
+  const isHopeless = hopelessOf(base, corners, goalMm, limits);
+  const failed = new Map<number, Profile[]>();
+  const profileOf = (build: Build): Profile => decidingProfile(build.package, build.use);
+
+  function asItIs(build: Build): Freed | null {
+    if (!kissing.clears(build)) return null;
+    const assessment = assess(build);
+    return reaches(assessment.grade, wanted) ? { build, changes: [], assessment } : null;
+  }
+
+  /** What frees a package on a grid, held against `assess`; undefined where nothing does on the grid already. */
+  function heldOn(grid: Corners, build: Build, before: () => Assessment): Freed | null | undefined {
+    const ways: Way[] = [];
+    for (const { found } of waysOf(build, grid, limits, true)) ways.push(...found);
+    if (ways.length === 0) return undefined;
+    ways.sort((one, other) => one.hours - other.hours);
+    for (const way of ways.slice(0, HELD)) {
+      const offer = offerOf(build, before(), way, wanted, limits, grid, pricing);
+      if (!offer) continue;
+      const after = withChanges(build, offer.changes);
+      return { build: after, changes: offer.changes, assessment: assess(after) };
+    }
+    return null;
+  }
+
+  /** Undefined where it is plain that nothing frees it, nor anything that takes up more room. */
+  function search(build: Build): Freed | null | undefined {
+    if (isHopeless(build)) return undefined;
+    let known: Assessment | undefined;
+    const before = (): Assessment => (known ??= assess(build));
+    const held = heldOn(corners, build, before);
+    // Between the poses of the grid a part can be nearer than any of them shows: once more with that much in hand.
+    return held === null ? (heldOn(sure, build, before) ?? null) : held;
+  }
+
+  return {
+    corners,
+    asItIs,
+    withChanges: (build, lift) => {
+      const profile = profileOf(build);
+      const before = failed.get(lift) ?? [];
+      if (before.some((one) => holdsWithin(profile, one))) return null;
+      const freed = search(build);
+      if (freed === undefined)
+        failed.set(lift, [...before.filter((one) => !holdsWithin(one, profile)), profile]);
+      return freed ?? null;
+    },
+  };
+}
