@@ -42,11 +42,17 @@ export function verdictTail(build: Build, assessment: Assessment): string[] {
   ];
 }
 
-/** How sure a grade is, in words; never certain, since the spreads are estimates. */
-export function sureWords(chance: GradeChance, grade: Grade): string {
+/** How sure a grade is, in per cent; never certain, since the spreads are estimates. */
+export function percentSure(chance: GradeChance, grade: Grade): string {
   const pct = 100 * surenessOf(chance, grade);
-  return pct >= 99.5 ? 'over 99 % sure' : pct < 0.5 ? 'under 1 % sure' : `${Math.round(pct)} % sure`;
+  return pct >= 99.5 ? 'over 99 %' : pct < 0.5 ? 'under 1 %' : `${Math.round(pct)} %`;
 }
+/** The same in words. */
+export const sureWords = (chance: GradeChance, grade: Grade): string => `${percentSure(chance, grade)} sure`;
+
+/** The same as a sentence for a paper. */
+export const fitSureWords = (chance: GradeChance, grade: Grade): string =>
+  `Estimated: the fit is graded “${GRADE_WORDS[grade].toLowerCase()}”, ${sureWords(chance, grade)}, by how far tape, tire size, ride height and bushings may be off.`;
 
 /** Whether chance has a say in a grade: what does not mount and what is overloaded is blocked for certain. */
 export const isUnsure = ({ grade, fit }: Pick<Assessment, 'grade' | 'fit'>): boolean =>

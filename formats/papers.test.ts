@@ -56,10 +56,14 @@ describe('papers as PDF, read back', () => {
       .jpeg()
       .toBuffer();
     const items = ['Before', 'After'].map((caption) => ({ caption, jpeg: jpeg.toString('base64') }));
-    const sheet = customerCopy(HEADING, build, assess(build), [], 'metric', { kind: 'pictures', items });
+    const sheet = customerCopy(HEADING, build, assess(build), [], 'metric', {
+      photograph: { kind: 'pictures', items },
+      chance: gradeChance(build),
+    });
     const { pages, text } = await readPdf(await paperPdf(sheet, 'letter'));
     expect(pages.length).toBeLessThanOrEqual(2);
     expect(text).toContain('After');
+    expect(text).toMatch(/graded .\w+., (over |under )?\d+ % sure/);
   });
 
   test.each(['a4', 'letter'] as const)(

@@ -16,6 +16,7 @@ import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { photographBlock } from './photographs';
 import { workOn } from './work';
+import { isUnsure } from '../core/verdictTail';
 import { readBuild } from '../core/format/read';
 
 export const paperQuery = z.strictObject({
@@ -75,9 +76,10 @@ export async function paperOf(
   const judged = await inThread('assessment', read.value);
   if (!judged.ok) return faulty(judged.faults);
   const answer = judged.value;
+  const chance = isUnsure(answer) ? await inThread('sureness', read.value) : null;
   if (kind === 'copy') {
     const photograph = await photographBlock(db, job.vehicleId, read.value);
-    return done(customerCopy(heading, read.value, answer, work.stated, units, photograph));
+    return done(customerCopy(heading, read.value, answer, work.stated, units, { photograph, chance }));
   }
-  return done(workOrder(heading, read.value, answer, work, units));
+  return done(workOrder(heading, read.value, answer, work, units, chance));
 }

@@ -1,5 +1,5 @@
 import { assess } from '../core/assess';
-import { decidingReadings } from '../core/calibration/decidingReadings';
+import { decidingReadings, type DecidingGap } from '../core/calibration/decidingReadings';
 import {
   AXLES,
   type AxleName,
@@ -13,6 +13,7 @@ import { toClock } from '../core/measure/outline';
 import { roundFor, type RoundReading } from '../core/measure/round';
 import { isThing } from '../core/measure/sides';
 import type { Side } from '../core/format/measured';
+import { gapClearance, withGaps } from '../core/measure/gaps';
 import { takeReading } from '../core/measure/take';
 import { outlineIds, thingsOf } from '../core/measure/things';
 import { seeded } from '../core/statistics/seeded';
@@ -84,14 +85,31 @@ export function trueReading(
   }
 }
 
-type Asked = { axle: AxleName; side: Side; id: string };
+/** One standard deviation of a feeler in a gap, mm. */
+const GAP_ERROR_MM = 2;
+
+/** A reading of the round, or a gap to a part with the wheel as delivered on. */
+type Asked = { axle: AxleName; side: Side; id: string } | { axle: AxleName; gap: DecidingGap };
 
 /** Takes readings with a hand that errs, as they are asked for, and says how far the least gaps are then from the true ones, mm. */
 function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySet<string>) => Asked[]) {
   const { normal } = seeded(5);
   let vehicle = unmeasured(truth.vehicle);
   const read = new Set<string>();
-  const take = ({ axle, side, id }: Asked): boolean => {
+  const takeGap = ({ axle, obstacle, side, lockDeg }: DecidingGap): boolean => {
+    const there = truth.vehicle.corners[axle].obstacles.find((one) => one.id === obstacle);
+    const gap = { obstacle, side, lockDeg, travelMm: 0, gapMm: 0, errorMm: GAP_ERROR_MM };
+    if (!there) return false;
+    const gapMm = gapClearance(truth.vehicle, axle, there, gap)([0, 0, 0]) + GAP_ERROR_MM * normal();
+    const before = vehicle.corners[axle].measured?.gaps ?? [];
+    const corner = withGaps(vehicle, axle, [...before, { ...gap, gapMm }]);
+    vehicle = { ...vehicle, corners: { ...vehicle.corners, [axle]: corner } };
+    read.add(`${axle} gap ${obstacle}`);
+    return true;
+  };
+  const take = (one: Asked): boolean => {
+    if ('gap' in one) return takeGap(one.gap);
+    const { axle, side, id } = one;
     const asked = roundFor(axle, side).find((one) => one.id === id);
     const valueMm = asked && trueReading(truth.vehicle, axle, asked);
     if (!asked || valueMm === undefined) return false;
@@ -111,23 +129,23 @@ function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySe
   const errorMm = Math.max(
     ...AXLES.map((axle) => Math.abs(found.fit[axle].leastClearanceMm - is.fit[axle].leastClearanceMm)),
   );
-  return { read: [...read], errorMm, grade: found.grade };
+  return { read: [...read], errorMm, grade: found.grade, build: { ...truth, vehicle } };
 }
 
 /** A newcomer who reads what would settle the grade, one after the other. */
 export const readByAsking = (truth: Build, most: number) =>
-  readOn(truth, most, (build) =>
-    decidingReadings(build, assess(build).grade).readings.map(({ axle, side, reading }) => ({
-      axle,
-      side,
-      id: reading.id,
-    })),
-  );
+  readOn(truth, most, (build) => {
+    const { readings, gap } = decidingReadings(build, assess(build).grade);
+    return [
+      ...readings.map(({ axle, side, reading }) => ({ axle, side, id: reading.id })),
+      ...(gap ? [{ axle: gap.axle, gap }] : []),
+    ];
+  });
 
 /** One who reads in the order of the round. */
 export const readInOrder = (truth: Build, most: number) =>
   readOn(truth, most, (_build, read) =>
     AXLES.flatMap((axle) =>
-      roundFor(axle, 'left').map(({ id }): Asked => ({ axle, side: 'left', id })),
+      roundFor(axle, 'left').map(({ id }) => ({ axle, side: 'left' as const, id })),
     ).filter(({ axle, id }) => !read.has(`${axle} ${id}`)),
   );

@@ -11,7 +11,7 @@ const WISH = { what: 'diameter', amount: 35 * 25.4 } as const;
 
 /**
  * A wish on a demo build over the demo shop's catalog: until its first way, until no cheaper one is left, and how many packages
- * there are. `quick` looks at the kits of the vehicle no further than as they are.
+ * there are. `quick` asks for the first way alone, on the vehicle’s kit as it is.
  */
 export function wishFigures(base: Build, quick: boolean): Record<string, number> {
   const offers = demoOffers(base, 'Orrin Halyard');
@@ -30,6 +30,7 @@ export function wishFigures(base: Build, quick: boolean): Record<string, number>
     const step = search.next();
     const now = performance.now() - from;
     if (step.value.ways.length > 0 && Number.isNaN(wishFirstMs)) wishFirstMs = now;
-    if (step.done) return { wishFirstMs, wishMs: now, wishPackages: step.value.of };
+    if (step.done || (quick && wishFirstMs > 0))
+      return { wishFirstMs, wishMs: now, wishPackages: step.value.of };
   }
 }

@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { readByAsking, readInOrder, unmeasured } from '../../tests/newcomer';
 import { assess } from '../assess';
+import { AXLES } from '../format/fields';
 import { decidingReadings } from './decidingReadings';
 
 /** A build on a vehicle that nobody has measured, and its true self. */
@@ -45,4 +46,20 @@ test('six readings that are asked for find the least gap where six in the order 
     expect(asked).toBeLessThan(order / 2);
     expect(asked).toBeLessThan(12);
   }
+});
+
+test('where the tape has nothing left, a gap is asked for that a person can set; with it the least gap is found', () => {
+  const { truth } = of('pylon-1-dam-road');
+  const answer = readByAsking(truth, 42);
+  const gaps = AXLES.flatMap((axle) => answer.build.vehicle.corners[axle].measured?.gaps ?? []);
+  expect(gaps.length).toBeGreaterThan(0);
+  const { lockInsideDeg = NaN, lockOutsideDeg = NaN } = truth.vehicle.corners.front.steering ?? {};
+  const shares = [0, 0.25, 0.5, 1];
+  const settable = [...shares.map((one) => one * lockInsideDeg), ...shares.map((one) => -one * lockOutsideDeg)];
+  for (const { lockDeg, travelMm } of gaps) {
+    expect(Math.min(...settable.map((one) => Math.abs(one - lockDeg)))).toBeCloseTo(0, 6);
+    expect(travelMm).toBe(0);
+  }
+  expect(answer.errorMm).toBeLessThan(8);
+  expect(answer.grade).toBe(assess(truth).grade);
 });

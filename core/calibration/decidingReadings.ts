@@ -3,6 +3,7 @@ import { GRADES, type Grade } from '../clearance/grade';
 import { unsureParts, type UnsurePart } from '../clearance/unsure';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Side } from '../format/measured';
+import { LOCK_WORDS, lockOfShare } from '../measure/gaps';
 import { toClock } from '../measure/outline';
 import { roundFor, type RoundReading } from '../measure/round';
 import { thingOf } from '../measure/sides';
@@ -18,6 +19,17 @@ export type DecidingReading = {
   /** In how many of what was drawn this part, an estimate, is the nearest of all, 0 to 1. */
   decides: number;
 };
+/** A gap with the wheel on that tells where a part comes near, of which the tape round has nothing left to tell. */
+export type DecidingGap = {
+  axle: AxleName;
+  side: Side;
+  obstacle: string;
+  label: string;
+  /** How far the wheel is turned, as a share of its lock and as an angle; it stands at ride height. */
+  lockShare: (typeof LOCK_WORDS)[number][1];
+  lockDeg: number;
+  decides: number;
+};
 export type ToSettle = {
   grade: Grade;
   /** Chance, 0 to 1, that the grade is less than is said. An estimate. */
@@ -26,12 +38,16 @@ export type ToSettle = {
   enough: boolean;
   /** Best first. Empty where the tape round has no reading left that teaches. */
   readings: DecidingReading[];
+  /** What to read instead where the tape has nothing left and it is not enough; null where a gap would tell no more. */
+  gap: DecidingGap | null;
 };
 
 /** A grade that is sure to nine in ten is built on. */
 const ENOUGH_UNSURE = 0.1;
 /** An estimated part that is nearest in more of what was drawn decides: typical wells are not this one. */
 const DECIDES_SHARE = 0.05;
+/** A part that is guessed no worse than this where it decides has been touched by a tape, mm. */
+const TOUCHED_MM = 10;
 /** What teaches less is not worth lying down for. */
 const LEAST_GAIN = 0.01;
 const SAMPLES = 1500;
@@ -85,13 +101,18 @@ function tells({ kind }: RoundReading, { at, along }: UnsurePart): number {
 }
 
 const isGuess = ({ readings }: UnsurePart): boolean => readings.some(({ guessed }) => guessed);
+/** How far the nearest place of a part may be off by what is guessed of it, mm. */
+const guessMm = ({ readings }: UnsurePart): number => {
+  const guessed = readings.filter((one) => one.guessed);
+  return guessed.length === 0 ? 0 : guessed.reduce((a, b) => (b.mm < a.mm ? b : a)).tapeMm;
+};
 
 /** The reading not yet taken that tells most of where a part decides; undefined where the round has none. */
 function bestReading(
   build: Build,
   axle: AxleName,
   part: UnsurePart,
-): { reading: RoundReading; side: Side } | undefined {
+): { reading: RoundReading; side: Side; worth: number } | undefined {
   const corner = build.vehicle.corners[axle];
   const obstacle = corner.obstacles[part.obstacle];
   if (!obstacle) return undefined;
@@ -104,6 +125,31 @@ function bestReading(
     .map((reading) => ({ reading, side, worth: tells(reading, part) }))
     .sort((a, b) => b.worth - a.worth);
   return open[0];
+}
+
+/** The part that is nearest most often, as a gap to read as the vehicle stands, unless one was read to it already. */
+function decidingGap(
+  build: Build,
+  axles: readonly (readonly UnsurePart[])[],
+  decides: ReadonlyMap<string, number>,
+): DecidingGap | null {
+  const all = AXLES.flatMap((axle, a) =>
+    (axles[a] ?? []).flatMap((part, i): DecidingGap[] => {
+      const { obstacles, measured } = build.vehicle.corners[axle];
+      const obstacle = obstacles[part.obstacle];
+      const share = decides.get(`${a} ${i}`) ?? 0;
+      if (!obstacle || share <= DECIDES_SHARE) return [];
+      const { id, label, side = 'left' } = obstacle;
+      if (measured?.gaps.some((gap) => gap.obstacle === id && gap.side === side)) return [];
+      const corner = build.vehicle.corners[axle];
+      const inside = part.lockDeg > 0;
+      const away = (lock: number): number => Math.abs(lockOfShare(corner, lock, inside) - part.lockDeg);
+      const lockShare = LOCK_WORDS.map(([, lock]) => lock).reduce((a, b) => (away(b) < away(a) ? b : a));
+      const lockDeg = lockOfShare(corner, lockShare, inside);
+      return [{ axle, side, obstacle: id, label: label || id, lockShare, lockDeg, decides: share }];
+    }),
+  );
+  return all.sort((one, other) => other.decides - one.decides)[0] ?? null;
 }
 
 /**
@@ -127,9 +173,11 @@ export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle
       const best = isGuess(part) ? bestReading(build, axle, part) : undefined;
       const obstacle = build.vehicle.corners[axle].obstacles[part.obstacle];
       if (!best || !obstacle) return [];
-      const { reading, side } = best;
-      const after = unsureOnceRead(drawn, ({ ownMm }) => ownMm[a]?.[i] ?? 0, reading.errorMm);
-      const share = decides.get(`${a} ${i}`) ?? 0;
+      const { reading, side, worth } = best;
+      // What the reading does not tell of the place stays a guess.
+      const leftMm = Math.hypot(reading.errorMm, guessMm(part) * Math.sqrt(1 - worth ** 2));
+      const after = unsureOnceRead(drawn, ({ ownMm }) => ownMm[a]?.[i] ?? 0, leftMm);
+      const share = guessMm(part) > TOUCHED_MM ? (decides.get(`${a} ${i}`) ?? 0) : 0;
       if (before - after < LEAST_GAIN && share <= DECIDES_SHARE) return [];
       const { id, label, errorMm } = reading;
       return [
@@ -144,10 +192,12 @@ export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle
       ];
     }),
   );
+  const enough = unsure <= ENOUGH_UNSURE && !readings.some((one) => one.decides > DECIDES_SHARE);
   return {
     grade,
     unsure,
-    enough: unsure <= ENOUGH_UNSURE && !readings.some((one) => one.decides > DECIDES_SHARE),
+    gap: enough || readings.length > 0 ? null : decidingGap(build, axles, decides),
+    enough,
     readings: readings.sort((x, y) => y.decides - x.decides || x.unsureAfter - y.unsureAfter).slice(0, most),
   };
 }

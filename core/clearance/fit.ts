@@ -1,6 +1,7 @@
 import { grownDecides } from '../tire/grown';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
 import type { Side } from '../format/measured';
+import { vecOf } from '../geometry/vec';
 import { deriveFigures, type Figures, type Mounted } from '../figures';
 import type { TireSize } from '../tire/size';
 import { standsWithin } from '../vehicle/rideChecks';
@@ -17,20 +18,14 @@ import {
   type MotionCase,
 } from './corner';
 import { gradeOf, type Grade } from './grade';
-import { motionSpread, nearestPoint } from './nearest';
+import { alongOf, motionSpread, nearestPoint, type NearestPoint } from './nearest';
+import { guessSpreadMm, readSpreadMm } from './readSpread';
 import { isThere } from '../vehicle/parts';
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import { gainOf, leastByPoint, type WholeLeast } from './continuous';
 import type { Profile } from './profile';
 import { acceptedRubs } from './rub';
-import {
-  chanceAlong,
-  chanceOfContact,
-  clearanceSpreadMm,
-  tapeSpreadMm,
-  tireSpreadMm,
-  type SpreadParts,
-} from './spread';
+import { chanceAlong, chanceOfContact, clearanceSpreadMm, tireSpreadMm, type SpreadParts } from './spread';
 import { usableLock } from './usableLock';
 
 export type ObstacleFit = {
@@ -93,12 +88,28 @@ function poseOf(
   return { lockDeg: whole.lockDeg[i] ?? 0, travelMm: (whole.hubMm[i] ?? 0) - travel.rideMm };
 }
 
+/** How far the place where a part is nearest may be off, mm: by the tape, or as far as it is guessed there. */
+function tapeMmAt(
+  { corner, flat }: SweepCorner,
+  axle: AxleName,
+  obstacle: Obstacle,
+  nearest: NearestPoint,
+  guessed: boolean,
+): number {
+  if (!guessed) return readSpreadMm(corner, axle, obstacle);
+  const at = vecOf(flat.xyz.subarray(nearest.point * 3, nearest.point * 3 + 3));
+  const away = obstacle.points.map(([x, y, z]) => Math.hypot(x - at[0], y - at[1], z - at[2]));
+  const reading = away.indexOf(Math.min(...away));
+  return guessSpreadMm(corner, axle, obstacle, reading, alongOf(nearest));
+}
+
 /**
  * What makes one clearance unsure: the tape (or the well shape that stood in for it), the tire's own size, and
  * the ride height, which changes nothing where a bump or droop stop holds the wheel.
  */
 function spreadParts(
   corner: SweepCorner,
+  axle: AxleName,
   profile: Profile,
   size: TireSize,
   use: Build['use'],
@@ -108,10 +119,11 @@ function spreadParts(
   const nearest = nearestPoint(corner, profile, i, pose);
   const guessed = corner.flat.guessed[nearest.point] === 1;
   const { rideMm, giveMm } = motionSpread(corner, nearest, use, pose);
+  const obstacle = corner.corner.obstacles[i];
   return {
     guessed,
     parts: {
-      tapeMm: tapeSpreadMm(corner.corner.obstacles[i]?.tapeErrorMm ?? 0, guessed),
+      tapeMm: obstacle ? tapeMmAt(corner, axle, obstacle, nearest, guessed) : 0,
       tireMm: tireSpreadMm(size),
       giveMm: Math.abs(giveMm),
       rideMm: Math.abs(rideMm),
@@ -217,7 +229,7 @@ export const decidingLeast = (fit: Fit, use: Build['use']): Pick<Fit, 'leastClea
   grownDecides(use) ? fit.grown : fit;
 
 /** One corner judged: the sweep's minima, its map, the usable lock, the grade and what would have to be cut. */
-export function fitOf(corner: SweepCorner, build: Build, figures: Figures): Fit {
+export function fitOf(corner: SweepCorner, axle: AxleName, build: Build, figures: Figures): Fit {
   const { grid } = corner;
   const { obstacles } = corner.corner;
   const { cuts } = build.package;
@@ -252,7 +264,7 @@ export function fitOf(corner: SweepCorner, build: Build, figures: Figures): Fit 
     const { id = '', side } = obstacles[i] ?? {};
     const pose = result.leastPose[i] ?? 0;
     const leastClearanceMm = whole.least[i] ?? Infinity;
-    const { parts, guessed } = spreadParts(corner, profile, size, build.use, i, pose);
+    const { parts, guessed } = spreadParts(corner, axle, profile, size, build.use, i, pose);
     const spreadMm = clearanceSpreadMm(parts);
     return {
       obstacle: id,
@@ -301,7 +313,9 @@ export function fitOf(corner: SweepCorner, build: Build, figures: Figures): Fit 
 
 /** Both axles of a build. */
 export function fitBoth(build: Build, figures = deriveFigures(build)): Record<AxleName, Fit> {
-  const [front, rear] = AXLES.map((axle) => fitOf(sweepCorner(sweepInputOf(build, axle)), build, figures));
+  const [front, rear] = AXLES.map((axle) =>
+    fitOf(sweepCorner(sweepInputOf(build, axle)), axle, build, figures),
+  );
   if (!front || !rear) throw new Error('a build has two axles');
   return { front, rear };
 }

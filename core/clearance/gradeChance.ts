@@ -1,7 +1,7 @@
 import { AXLES, type Build } from '../format/build';
 import { seeded } from '../statistics/seeded';
 import { gradeOf, worstGrade, type Grade } from './grade';
-import { SHARED_SHARE } from './spread';
+import { SHARED_SHARE, WELL_SHARE } from './spread';
 import { unsureParts, type UnsurePart } from './unsure';
 
 /** Chance, 0 to 1, that a build's sweep is in truth graded at least so well. Estimates, from how far each thing may be off. */
@@ -12,12 +12,14 @@ const SAMPLES = 2000;
 /** The same draws for every build: what is said changes with the build and not with the asking. */
 const SEED = 1;
 
-type Draws = { diameter: number; width: number; ride: number; give: number };
+/** `well` is how much larger than typical the well of the axle is. */
+type Draws = { diameter: number; width: number; ride: number; give: number; well: number };
 
 /**
  * One clearance as it may be in truth. Half of what a tape is off by (its variance) goes along with the whole edge, the other half
  * is each reading's own; where the wheel is nearest between two readings, it is as far off as the nearest ones are together. What
- * was taken from a well shape is off as a whole, and never so that the wheel that the vehicle came with would have met it.
+ * was taken from a well shape is off as a whole, lip and liner much alike, and never so that the wheel that the vehicle came with
+ * would have met it.
  */
 function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): { ownMm: number; sharedMm: number } {
   const shared =
@@ -26,13 +28,14 @@ function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): { ownMm:
     part.rideMm * draws.ride +
     part.giveMm * draws.give;
   const along = normal();
+  const guess = part.edge ? Math.sqrt(WELL_SHARE) * draws.well + Math.sqrt(1 - WELL_SHARE) * along : along;
   let least = Infinity;
   let nearest = Infinity;
   let ownThere = 0;
   for (const { mm, tapeMm, guessed } of part.readings) {
     const own = normal();
     const off = guessed
-      ? atLeast(tapeMm * along, part.floorMm - shared)
+      ? atLeast(tapeMm * guess, part.floorMm - shared)
       : tapeMm * (along * Math.sqrt(SHARED_SHARE) + own * Math.sqrt(1 - SHARED_SHARE));
     if (mm < nearest) [nearest, ownThere] = [mm, off];
     if (mm + off < least) least = mm + off;
@@ -65,7 +68,7 @@ export function drawBuilds(
     const nearest = { axle: -1, part: -1 };
     let leastMm = Infinity;
     const grades = axles.map((parts, axle) => {
-      const draws = { ...tire, ride: normal(), give: normal() };
+      const draws = { ...tire, ride: normal(), give: normal(), well: normal() };
       const both = parts.map((part) => drawnMm(part, draws, normal));
       const drawn = both.map((one) => one.ownMm + one.sharedMm);
       ownMm.push(both.map((one) => one.ownMm));

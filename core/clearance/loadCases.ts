@@ -55,7 +55,7 @@ export function loadCases(build: Build): LoadCase[] {
     const [front, rear] = AXLES.map((axle) => {
       const loaded = { ...build, package: pack };
       const corner = sweepCorner(sweepInputOf(loaded, axle));
-      const fit = fitOf(corner, loaded, figures);
+      const fit = fitOf(corner, axle, loaded, figures);
       const { leastClearanceMm, at: where } = decidingLeast(fit, build.use);
       const cut = cutDepths(corner.corner.obstacles, pack.cuts);
       const profile = decidingProfile(pack, build.use);

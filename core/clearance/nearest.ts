@@ -1,4 +1,5 @@
 import type { Use } from '../format/use';
+import type { Vec } from '../geometry/vec';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import type { SweepCorner } from './corner';
 import { POSE_STRIDE } from './poses';
@@ -32,6 +33,13 @@ export function motionSpread(
     rideMm: atStop ? 0 : perMmUp * rideSpreadMm,
     giveMm: corner.suspension.complianceMm === undefined ? perMmForward * USUAL_GIVE_MM : 0,
   };
+}
+
+/** How much of a clearance lies along each axis where an obstacle is nearest, 0 to 1. */
+export function alongOf({ perMmUp, perMmForward }: Pick<NearestPoint, 'perMmUp' | 'perMmForward'>): Vec {
+  const level = Math.min(1, Math.abs(perMmForward));
+  const up = Math.min(1, Math.abs(perMmUp));
+  return [level, Math.sqrt(Math.max(0, 1 - level ** 2 - up ** 2)), up];
 }
 
 const HALF_MM = 0.5;

@@ -9,7 +9,7 @@ import { loadCases } from './loadCases';
 import { nearestPoint } from './nearest';
 import { profileOf } from './profile';
 import { tireSize } from '../tire/size';
-import { GUESSED_POINT_MM } from './spread';
+import { WHOLLY_GUESSED_MM } from './spread';
 
 const front = (build: Build) => fitBoth(build).front;
 const withUse = (build: Build, use: Partial<Build['use']>): Build => ({
@@ -145,7 +145,7 @@ describe('how sure a gap is', () => {
     expect(of({})?.guessed).toBe(false);
     expect(of({})?.spreadParts.tapeMm).toBe(3);
     expect(of({ estimated: [0] })?.guessed).toBe(true);
-    expect(of({ estimated: [0] })?.spreadParts.tapeMm).toBe(GUESSED_POINT_MM);
+    expect(of({ estimated: [0] })?.spreadParts.tapeMm).toBeCloseTo(Math.hypot(WHOLLY_GUESSED_MM, 3), 6);
     expect(of({ estimated: [0] })?.chanceOfContact).toBeGreaterThan(of({})?.chanceOfContact ?? 1);
   });
   test('between a measured and an estimated point it is estimated', () => {

@@ -18,11 +18,15 @@ export function normalBelow(x: number): number {
   return x >= 0 ? 1 - tail : tail;
 }
 
-/** How far a point that was taken from a well shape may be from where it is, one standard deviation. An estimate. */
+/** How far a point may be from where it is that was guessed where the rest of its part was read, one standard deviation. An estimate. */
 export const GUESSED_POINT_MM = 25;
-/** How far a reading may be off, one standard deviation, mm: what its tape was, or the guess that stands in for it. */
-export const tapeSpreadMm = (tapeErrorMm: number, guessed: boolean): number =>
-  guessed ? Math.max(GUESSED_POINT_MM, tapeErrorMm) : tapeErrorMm;
+/** The same of a part of which nothing was read, and that was taken from a typical well. An estimate. */
+export const WHOLLY_GUESSED_MM = 40;
+/**
+ * How much (of the variance) what is guessed of a lip and a liner is off alike: a well that is larger than the typical one is so in
+ * both. An estimate.
+ */
+export const WELL_SHARE = 0.8;
 /** How far a vehicle may stand from the ride height it was measured at, one standard deviation. An estimate. */
 export const RIDE_SPREAD_MM = 5;
 

@@ -2,15 +2,18 @@ import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import type { AxleName, Build, Obstacle } from '../format/build';
 import { vecOf, type Vec } from '../geometry/vec';
 import { decidingSize } from '../tire/grown';
+import { thingOf } from '../measure/sides';
+import { outlineIds } from '../measure/things';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { isThere } from '../vehicle/parts';
 import { gainOf, leastByPoint, wholeLeast } from './continuous';
 import { cutDepths, fineEnough, leastOf, nearOf, sweepAll, sweepCorner, sweepInputOf } from './corner';
-import { motionSpread, nearestPoint } from './nearest';
+import { alongOf, motionSpread, nearestPoint } from './nearest';
 import { mountedProfile, profileOf } from './profile';
 import { acceptedRubs, mayKiss } from './rub';
-import { RIDE_SPREAD_MM, sizeSpreadMm, tapeSpreadMm } from './spread';
+import { guessSpreadMm, readSpreadMm } from './readSpread';
+import { RIDE_SPREAD_MM, sizeSpreadMm, WHOLLY_GUESSED_MM } from './spread';
 
 /** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
 export type UnsurePart = {
@@ -19,6 +22,10 @@ export type UnsurePart = {
   /** Where it is nearest, as it was measured, and how much of the clearance is along each axis there, 0 to 1. */
   at: Vec;
   along: Vec;
+  /** The lock angle of the pose in which it is. */
+  lockDeg: number;
+  /** Whether it is an edge of the well, which is larger or smaller as a whole. */
+  edge: boolean;
   /** Least clearance of each of its readings that comes near, mm, how far that reading may be off, and whether it is a guess. */
   readings: { mm: number; tapeMm: number; guessed: boolean }[];
   /** What a part that nobody measured is off by at least, mm: as delivered the vehicle drives, so its own tire clears it. */
@@ -43,6 +50,9 @@ const STEP_MM = 2;
 function depthPerMm(depthMm: number, missingMm: number): number {
   return Number.isFinite(depthMm) ? Math.max(1, depthMm / missingMm) : Infinity;
 }
+
+const isEdge = (axle: AxleName, obstacle: Obstacle): boolean =>
+  Object.values(outlineIds(axle)).includes(thingOf(obstacle));
 
 /** Least clearance of each part to the wheel and tire that the vehicle came with, in the same zone, nothing cut or moved. */
 function asDeliveredLeast(build: Build, axle: AxleName): Float64Array {
@@ -84,16 +94,21 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
   const rideSpreadMm = use.rideSpreadMm ?? RIDE_SPREAD_MM;
   const isGuess = ({ estimated }: Obstacle, reading: number): boolean =>
     estimated?.includes(reading) ?? false;
-  const tapeOf = (one: Obstacle, reading: number): number =>
-    tapeSpreadMm(one.tapeErrorMm, isGuess(one, reading));
-  const readingOf = (one: Obstacle, point: number, mm: number): UnsurePart['readings'][number] => ({
-    mm,
-    tapeMm: tapeOf(one, point),
-    guessed: isGuess(one, point),
-  });
+  const readingOf = (
+    one: Obstacle,
+    point: number,
+    mm: number,
+    along: Vec,
+  ): UnsurePart['readings'][number] => {
+    const guessed = isGuess(one, point);
+    const tapeMm = guessed
+      ? guessSpreadMm(corner.corner, axle, one, point, along)
+      : readSpreadMm(corner.corner, axle, one);
+    return { mm, tapeMm, guessed };
+  };
   const mostOff = (one: Obstacle): number =>
     Math.hypot(
-      Math.max(...one.points.map((_, reading) => tapeOf(one, reading))),
+      one.estimated?.length ? WHOLLY_GUESSED_MM : readSpreadMm(corner.corner, axle, one),
       ofSize.diameterMm / 2,
       ofSize.widthMm / 2,
       rideSpreadMm,
@@ -120,25 +135,26 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
     const leastMm = whole.least[i]!;
     const gainMm = gainOf(found, whole, i);
     const pose = found.leastPose[i] ?? 0;
+    const nearest = nearestPoint(corner, profile, i, pose);
+    const { point } = nearest;
+    const along = alongOf(nearest);
     const upToMm = Math.max(use.marginMm, leastMm) + gainMm + FAR_SPREADS * mostOff(obstacle);
     const byReading =
       corner.flat.upright[i] === 1
         ? []
         : leastByPoint(corner, profile, cut[i]!, near, i, upToMm).flatMap((mm, reading) =>
-            Number.isFinite(mm) ? [readingOf(obstacle, reading, mm - gainMm)] : [],
+            Number.isFinite(mm) ? [readingOf(obstacle, reading, mm - gainMm, along)] : [],
           );
     const missingMm = Math.max(1, use.marginMm - leastMm);
     const depthMm = (): number =>
       realDepthMm(corner, profile, i, leastMm + missingMm, gainMm, pose) - (cut[i] ?? 0);
     const perMm = obstacle.cutMm > 0 ? depthPerMm(depthMm(), missingMm) : Infinity;
-    const nearest = nearestPoint(corner, profile, i, pose);
-    const { point, perMmUp, perMmForward } = nearest;
-    const level = Math.min(1, Math.abs(perMmForward));
-    const up = Math.min(1, Math.abs(perMmUp));
     return {
       obstacle: i,
       at: vecOf(corner.flat.xyz.subarray(point * 3, point * 3 + 3)),
-      along: [level, Math.sqrt(Math.max(0, 1 - level ** 2 - up ** 2)), up],
+      along,
+      lockDeg: corner.poses.lockDeg[pose] ?? 0,
+      edge: isEdge(axle, obstacle),
       floorMm: delivered && obstacle.estimated?.length ? -delivered[i]! : -Infinity,
       leastMm,
       // Where no reading of its own comes near, the worst of them stands for it.
@@ -147,7 +163,7 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
           ? byReading
           : [
               obstacle.points
-                .map((_, point) => readingOf(obstacle, point, leastMm))
+                .map((_, point) => readingOf(obstacle, point, leastMm, along))
                 .reduce((worst, one) => (one.tapeMm > worst.tapeMm ? one : worst)),
             ],
       diameterMm: slope(taller, i) * ofSize.diameterMm,

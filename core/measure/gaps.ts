@@ -3,7 +3,7 @@ import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { clearanceAt } from '../clearance/at';
 import { mountedProfile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import { GUESSED_POINT_MM } from '../clearance/spread';
+import { GUESSED_POINT_MM, WHOLLY_GUESSED_MM } from '../clearance/spread';
 import type { GapReading } from '../format/measured';
 import { solve, varianceAlong } from './linear';
 
@@ -27,8 +27,6 @@ export type PlacedObstacle = {
 };
 
 const NO_SHIFT: Vec = [0, 0, 0];
-/** A whole obstacle taken from a shape may stand this far from where it is, one standard deviation. An estimate. */
-const WHOLLY_GUESSED_MM = 40;
 /** Gauss and Newton settle in three or four steps; the rest is for ridges where the nearest point changes. */
 const STEPS = 25;
 const SETTLED_MM = 1e-4;

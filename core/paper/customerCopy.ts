@@ -1,5 +1,7 @@
 import { wordingText } from '../wording';
 import type { Assessment } from '../assess';
+import type { GradeChance } from '../clearance/gradeChance';
+import { fitSureWords } from '../verdictTail';
 import { AXLES, type AxleName, type Build } from '../format/build';
 import { CUT_KINDS } from '../cutting/kinds';
 import { tradeoffsOf } from '../tradeoffs';
@@ -122,7 +124,7 @@ const CAUTIONS = [
 
 /**
  * One or two pages for the customer: what was there, what is built, what it gains and costs, and what to look after; with the package
- * drawn into a photograph where there is one.
+ * drawn into a photograph where there is one. `chance` is that of its grade, where chance has a say in it.
  */
 export function customerCopy(
   heading: Heading,
@@ -130,7 +132,7 @@ export function customerCopy(
   assessment: Assessment,
   stated: readonly Stated[],
   units: UnitSystem,
-  photograph?: Block,
+  { photograph, chance }: { photograph?: Block | undefined; chance?: GradeChance | null } = {},
 ): PaperSheet {
   const tradeoffs = tradeoffsOf(build, assessment, units);
   const side = (which: 'gain' | 'cost'): string[] =>
@@ -197,6 +199,7 @@ export function customerCopy(
       kind: 'list',
       items: [
         ...measuredWords(build),
+        ...(chance ? [fitSureWords(chance, assessment.grade)] : []),
         'Estimated: stability, hill holding, axle strength, brakes and range, where they are spoken of here.',
         ...(inspector.length > 0
           ? inspector.map(({ message }) => `For the inspector: ${wordingText(message, units)}`)

@@ -1,5 +1,7 @@
 import { boltCircleWords } from '../wheel/boltCircle';
 import type { Assessment } from '../assess';
+import type { GradeChance } from '../clearance/gradeChance';
+import { sureWords } from '../verdictTail';
 import { AXLES, type Build } from '../format/build';
 import { CUT_KINDS } from '../cutting/kinds';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
@@ -67,9 +69,10 @@ function packageRows(
 export function workOrder(
   heading: Heading,
   build: Build,
-  { tire, fit }: Assessment,
+  { tire, fit, grade }: Assessment,
   work: JobWork,
   units: UnitSystem,
+  chance: GradeChance | null = null,
 ): PaperSheet {
   const { vehicle } = build;
   const say = (value: number, quantity: Quantity): string => showRounded(value, quantity, units);
@@ -80,6 +83,7 @@ export function workOrder(
     `Least clearance, ${axle}`,
     `${say(fit[axle].leastClearanceMm, 'length')} (${fit[axle].grade}), margin ${say(build.use.marginMm, 'length')}`,
   ]);
+  if (chance) least.push(['How sure the grade is, estimated', `${grade}, ${sureWords(chance, grade)}`]);
   const list = (which: CheckList): Block[] => [
     { kind: 'heading', words: CHECK_LISTS[which] },
     {

@@ -25,7 +25,7 @@ function without(id: number): void {
 }
 
 /** A stage as it is with the vehicle that is on the page: as delivered follows it. */
-function buildOf(vehicle: Doc, stage: StageDoc): Build | null {
+export function buildOf(vehicle: Doc, stage: StageDoc): Build | null {
   const read = readBuild(beside(vehicleFileOf(vehicle), stage.position, fileOf(vehicle, stage)));
   return read.ok ? read.value : null;
 }

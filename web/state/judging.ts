@@ -3,6 +3,7 @@ import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
 import { askWorker } from './workerQuery';
 import { followGrades } from './followGrades';
+import { followSureness } from './stageSureness';
 import { latestOnly } from '../workers/latest';
 import { $active, $assessment, $build, $chance, $cures, $dragging, $pose, put } from './store';
 
@@ -61,9 +62,11 @@ export function startJudging(): () => void {
     waitForStill(build);
   });
   const unfollow = followGrades((build) => askWorker('patient', (api) => api.judge(build)));
+  const unsure = followSureness((build) => askWorker('patient', (api) => api.sureOrCertain(build)));
   return () => {
     stop();
     unfollow();
+    unsure();
     clearTimeout(still);
   };
 }

@@ -15,3 +15,6 @@ export function useKept<T>(name: string, first: T | (() => T)): [T, Dispatch<Set
   useEffect(() => void kept.set(name, value), [name, value]);
   return [value, set];
 }
+
+/** Sets what a panel will hold that is not on the page now. */
+export const keepFor = (name: string, value: unknown): void => void kept.set(name, value);

@@ -1,10 +1,12 @@
 import { useStore } from '@nanostores/react';
 import { Plus } from 'lucide-react';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { percentSure } from '../../../core/verdictTail';
 import { GradeMark } from '../../drawings/GradeMark';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { $outdated } from '../../state/followGrades';
-import { $active, $activeId, $stages, stageFileOf, type StageDoc } from '../../state/store';
+import { $sureness, surenessOfStage } from '../../state/stageSureness';
+import { $active, $activeId, $stages, $vehicle, stageFileOf, type StageDoc } from '../../state/store';
 import { useStageActions } from './stageActions';
 
 const nameOf = (stage: StageDoc): string =>
@@ -24,6 +26,14 @@ export function StageTabs() {
   const stages = useStore($stages);
   const active = useStore($active);
   const outdated = useStore($outdated);
+  const vehicle = useStore($vehicle);
+  const sureness = useStore($sureness);
+  /** How sure the grade of a stage is, as far as it was worked out for what it is now; of the one in front the sentence says it. */
+  const sureOf = (stage: StageDoc): string => {
+    if (outdated.has(stage.id) || stage.id === active?.id) return '';
+    const chance = surenessOfStage(sureness, stage, vehicle);
+    return chance ? percentSure(chance, stage.grade) : '';
+  };
   const { add, faults, dismiss } = useStageActions();
   const list = useRef<HTMLDivElement>(null);
   const tab = (id: number | undefined): HTMLElement | null | undefined =>
@@ -56,6 +66,7 @@ export function StageTabs() {
         {stages.map((stage) => {
           const selected = stage.id === active.id;
           const name = nameOf(stage);
+          const sure = sureOf(stage);
           return (
             <button
               key={stage.id}
@@ -65,7 +76,7 @@ export function StageTabs() {
               tabIndex={selected ? 0 : -1}
               data-testid={`stage-${stage.position}`}
               data-stage={stage.id}
-              title={`${name}: ${outdated.has(stage.id) ? 'the vehicle has changed, being judged anew' : stage.grade}`}
+              title={`${name}: ${outdated.has(stage.id) ? 'the vehicle has changed, being judged anew' : `${stage.grade}${sure && `, ${sure} sure, an estimate`}`}`}
               className={`flex min-h-[36px] shrink-0 items-center gap-1.5 border border-b-0 px-2 max-sm:min-h-[44px] ${selected ? 'border-line bg-sheet border-t-ink border-t-[3px] font-semibold' : 'text-graphite border-transparent'}`}
               onClick={() => $activeId.set(stage.id)}
             >
@@ -76,6 +87,11 @@ export function StageTabs() {
                 </span>
               ) : (
                 <GradeMark grade={stage.grade} size={16} word={selected} />
+              )}
+              {sure && (
+                <span className="font-tight text-[0.8rem] font-normal whitespace-nowrap" data-sure={stage.id}>
+                  {sure}
+                </span>
               )}
             </button>
           );

@@ -1,6 +1,7 @@
+import type { DecidingGap } from '../../../core/calibration/decidingReadings';
 import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
-import { useKept } from '../../state/kept';
+import { keepFor, useKept } from '../../state/kept';
 import { memo } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
 import { AxleSwitch, Segments } from '../../ui/choices';
@@ -74,6 +75,17 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
           units,
         )
       : undefined;
+  /** Opens the gaps with what is to be read already said. */
+  const readGap = (gap: DecidingGap): void => {
+    keepFor('gap.lock', String(gap.lockShare));
+    keepFor('gap.way', gap.lockDeg < 0 ? 'outside' : 'inside');
+    keepFor('gap.travelMm', 0);
+    keepFor('gap.mounted', 'stock');
+    $pose.set({ ...$pose.get(), axle: gap.axle });
+    setChosen(gap.obstacle);
+    setSide(gap.side);
+    setBy('gaps');
+  };
   const still = stillToRead(vehicle, axle);
   const selected = obstacles.find(({ id }) => id === chosen) ?? obstacles[0];
   const index = selected ? obstacles.indexOf(selected) : 0;
@@ -139,6 +151,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
                   setSide={setSide}
                   current={reading}
                   show={setReading}
+                  goGap={readGap}
                 />
               )}
               {by === 'gaps' && (

@@ -10,6 +10,7 @@ import { Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { takeCorner } from '../../state/edits';
 import { $pose, $units, type Edited } from '../../state/store';
+import type { DecidingGap } from '../../../core/calibration/decidingReadings';
 import { WhatDecides } from './WhatDecides';
 import { isUnmeasured } from '../../../core/measure/still';
 
@@ -21,6 +22,7 @@ type Props = {
   /** The reading under the hand, which the drawing shows. */
   current: RoundReading | null;
   show: (reading: RoundReading | null) => void;
+  goGap: (gap: DecidingGap) => void;
 };
 
 const SHAPE_WORDS: Record<WellShape, string> = {
@@ -82,7 +84,7 @@ function Sureness(props: { vehicle: Vehicle; axle: AxleName; side: Side; known: 
 }
 
 /** The guided round: one reading after another by keyboard, each shown in the drawing before it is taken. */
-export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus }: Props) {
+export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus, goGap }: Props) {
   const round = useMemo(() => roundFor(axle, side), [axle, side]);
   const read = round.filter(({ id }) => kept(vehicle, axle, side, id)).length;
   const { shape } = vehicle.corners[axle].measured ?? {};
@@ -147,7 +149,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus 
           {read} of {round.length} read
         </span>
       </div>
-      <WhatDecides vehicle={vehicle} go={go} />
+      <WhatDecides vehicle={vehicle} go={go} goGap={goGap} />
       <p className="border-ink min-h-[3.1rem] border-l-4 pl-2" aria-live="polite" data-testid="round-words">
         {current ? (
           <>

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import type { Build, Vehicle } from '../../../core/format/build';
 import { GRADE_WORDS } from '../../../core/clearance/grade';
-import type { DecidingReading } from '../../../core/calibration/decidingReadings';
+import type { DecidingGap, DecidingReading } from '../../../core/calibration/decidingReadings';
 import { isUnmeasured, stillToRead } from '../../../core/measure/still';
 import { AXLES } from '../../../core/format/fields';
 import { $build } from '../../state/store';
@@ -9,17 +9,33 @@ import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
-type Props = { vehicle: Vehicle; go: (reading: DecidingReading) => void };
+type Props = {
+  vehicle: Vehicle;
+  go: (reading: DecidingReading) => void;
+  goGap: (gap: DecidingGap) => void;
+};
+
+const LOCK: Readonly<Record<number, string>> = { 0.25: 'a quarter', 0.5: 'half', 1: 'fully' };
+/** In which pose a gap is read, as it is said to whoever stands beside the wheel. */
+const poseWords = ({ lockShare, lockDeg }: DecidingGap): string =>
+  lockShare === 0
+    ? 'straight ahead, as it stands'
+    : `the wheel turned ${LOCK[lockShare]} ${lockDeg > 0 ? 'to the inside' : 'to the outside'}, as it stands`;
 
 /** Which readings would settle the grade of the stage that is on, as far as parts that decide it are still estimates. */
-export function WhatDecides({ vehicle, go }: Props) {
+export function WhatDecides({ vehicle, go, goGap }: Props) {
   const build = useStore($build);
   const open = AXLES.some((axle) => stillToRead(vehicle, axle).places > 0);
   if (!build || !open) return null;
-  return <Deciding build={build} begun={!isUnmeasured(vehicle)} go={go} />;
+  return <Deciding build={build} begun={!isUnmeasured(vehicle)} go={go} goGap={goGap} />;
 }
 
-function Deciding({ build, begun, go }: { build: Build; begun: boolean; go: Props['go'] }) {
+function Deciding({
+  build,
+  begun,
+  go,
+  goGap,
+}: { build: Build; begun: boolean } & Pick<Props, 'go' | 'goGap'>) {
   const settle = useWorkerQuery((api, asked) => api.settle(asked.build), { build }, WHEN_STILL);
   return (
     <div className="border-line mb-1 min-h-[6.6rem] border-y py-1 text-[0.92rem]" data-testid="what-decides">
@@ -51,6 +67,18 @@ function Deciding({ build, begun, go }: { build: Build; begun: boolean; go: Prop
             ))}
           </ol>
         </>
+      ) : settle.gap ? (
+        <p>
+          The tape round has nothing left that tells, and it is {percent(settle.unsure)} unsure. Read a gap:{' '}
+          <button
+            type="button"
+            className="font-semibold underline decoration-dotted underline-offset-4"
+            onClick={() => settle.gap && goGap(settle.gap)}
+          >
+            {settle.gap.label}, {settle.gap.axle}
+          </button>
+          , {poseWords(settle.gap)}. It is nearest in {percent(settle.gap.decides)} of what may be.
+        </p>
       ) : settle.enough ? (
         <p>
           <b className="font-semibold">Enough is known</b> for “{build.package.label || 'this stage'}”:{' '}
@@ -59,7 +87,7 @@ function Deciding({ build, begun, go }: { build: Build; begun: boolean; go: Prop
       ) : (
         <p>
           Every part that decides was read. What is left, {percent(settle.unsure)} unsure, is the tape’s own,
-          the tire’s and the ride height’s: photographs, or a gap with the wheel on, tell more.
+          the tire’s and the ride height’s: photographs, or a test fit, tell more.
         </p>
       )}
     </div>
