@@ -1,4 +1,6 @@
-import type { Assessment } from '../assess';
+import { assess, type Assessment } from '../assess';
+import { gradeChance, type GradeChance } from '../clearance/gradeChance';
+import { isUnsure } from '../verdictTail';
 import type { Check } from '../check';
 import type { Grade } from '../clearance/grade';
 import { dialSaidOnce } from '../driveline/speedometer';
@@ -27,6 +29,8 @@ export type WishWay = {
   /** What is bought and done, in a sentence. */
   does: Wording;
   grade: Grade;
+  /** How sure that is; null where chance has no say, left out until it was worked out. */
+  chance?: GradeChance | null;
   leastClearanceMm: Record<AxleName, number>;
   diameterMm: number;
   /** As it would be quoted, and how much more that is than the stage as it is. */
@@ -168,9 +172,10 @@ export function* wayTo(asked: WishAsked): Generator<Wished, Wished> {
   const settled = ({ price, diameterMm, priced }: WishPackage): boolean => {
     const worst = best.size < MOST_WAYS ? undefined : ordered(wish, [...best.values()]).at(-1);
     if (!worst) return false;
+    // What has no price is a last resort: what it comes to is not known.
     return wish.what === 'price'
       ? diameterMm < worst.diameterMm
-      : priced && price.totalCents >= worst.price.totalCents;
+      : !priced || price.totalCents >= worst.price.totalCents;
   };
 
   // First whatever stands as it is: with that known, few of the rest are cheap enough to be worth a search.
@@ -181,13 +186,19 @@ export function* wayTo(asked: WishAsked): Generator<Wished, Wished> {
       if (pass === 1) looked++;
       const kind = kindOf(wish, one);
       const known = best.get(kind)?.price.totalCents;
-      if (known !== undefined && one.price.totalCents >= known) continue;
+      if (known !== undefined && (!one.priced || one.price.totalCents >= known)) continue;
       const choice = choiceOf(space, one.parts);
       const freed = free(buildOf(judged, choice), one.parts.lift);
       const way = freed && wayWith(freed, choice, one.parts);
       if (way && way.price.totalCents <= (known ?? mostCents)) best.set(kind, way);
       if (freed || looked % 20 === 0) yield told(looked);
     }
+  }
+  // How sure each is takes longer than to judge it: of those that are told alone.
+  for (const [kind, way] of best) {
+    if (!ordered(wish, [...best.values()]).includes(way)) continue;
+    best.set(kind, { ...way, chance: isUnsure(assess(way.build)) ? gradeChance(way.build) : null });
+    yield told(looked);
   }
   return told(looked, all, best.size > 0 ? [] : heldWords({ space, wish, packages, goalMm, free, limits }));
 }

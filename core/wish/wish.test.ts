@@ -4,6 +4,7 @@ import { demoItems, demoOffers } from '../../tests/demoCatalog';
 import { demoBuild } from '../../tests/example';
 import { assess } from '../assess';
 import { drivelineOf } from '../driveline/driveline';
+import { gradeChance } from '../clearance/gradeChance';
 import { reaches } from '../clearance/grade';
 import { SHIPPED_TERMS } from '../format/quote';
 import { FREE_KINDS, freeLimitsSchema, NO_LIMITS } from '../format/freeLimits';
@@ -189,6 +190,7 @@ describe('the way to a wish', () => {
       const { grade, tire } = assess(way.build);
       expect(reaches(grade, 'close')).toBe(true);
       expect(grade).toBe(way.grade);
+      expect(way.chance).toEqual(gradeChance(way.build));
       expect(tire.package.overallDiameterMm).toBeGreaterThanOrEqual(889 - WISH_SLACK_MM.diameter);
     }
     const totals = ways.map(({ price }) => price.totalCents);

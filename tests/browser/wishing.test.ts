@@ -64,5 +64,11 @@ describe('a wish', () => {
       (page) => /is a stage now/.test(page),
       'it is a stage',
     );
+    // The grade of a stage that is not in front says how sure it is, too.
+    await eventually(
+      () => text('[role="tablist"][aria-label="Stages"]'),
+      (tabs) => /\d+ %/.test(tabs),
+      'a tab says how sure its grade is',
+    );
   });
 });

@@ -13,7 +13,9 @@ const api = {
     for (;;) {
       const step = search.next();
       if (step.done) return step.value;
-      const ways = step.value.ways.map(({ price }) => price.totalCents).join();
+      const ways = step.value.ways
+        .map(({ price, chance }) => `${price.totalCents} ${chance !== undefined}`)
+        .join();
       if (performance.now() - told < TELL_MS && ways === known) continue;
       tell(step.value);
       [told, known] = [performance.now(), ways];
