@@ -1,28 +1,11 @@
 import { beforeEach, expect, test } from 'vitest';
 import { assess } from '../../core/assess';
 import type { Build } from '../../core/format/build';
-import { demoTexts } from '../../tests/example';
+import { pageDocs } from '../../tests/pageDocs';
 import { $outdated, followGrades } from './followGrades';
-import { $activeId, $stages, $vehicle, type Doc, type StageDoc } from './store';
+import { $activeId, $stages, $vehicle } from './store';
 
-type File = { vehicle: Record<string, unknown>; package: object; use: object };
-const file = JSON.parse(demoTexts['halyard-1-tall-and-narrow'] ?? '') as File;
-const head = { version: 1, base: {} as never, undo: null, redo: null };
-const vehicleDoc = (document: object): Doc => ({
-  ...head,
-  subject: 'vehicle',
-  id: 1,
-  document: document as never,
-});
-const stageDoc = (id: number, position: number): StageDoc => ({
-  ...head,
-  subject: 'stage',
-  id,
-  position,
-  label: '',
-  grade: 'free',
-  document: { package: file.package, use: file.use } as never,
-});
+const { file, vehicleDoc, stageDoc } = pageDocs('halyard-1-tall-and-narrow', 'free');
 
 beforeEach(() => {
   $vehicle.set(vehicleDoc(file.vehicle));

@@ -1,28 +1,11 @@
 import { beforeEach, expect, test } from 'vitest';
 import { gradeChance } from '../../core/clearance/gradeChance';
 import type { Build } from '../../core/format/build';
-import { demoTexts } from '../../tests/example';
+import { pageDocs } from '../../tests/pageDocs';
 import { $sureness, followSureness, surenessOfStage } from './stageSureness';
-import { $activeId, $dragging, $stages, $vehicle, type Doc, type StageDoc } from './store';
+import { $activeId, $dragging, $stages, $vehicle } from './store';
 
-type File = { vehicle: Record<string, unknown>; package: object; use: object };
-const file = JSON.parse(demoTexts['holloway-2-tires-and-lift'] ?? '') as File;
-const head = { version: 1, base: {} as never, undo: null, redo: null };
-const vehicleDoc = (document: object): Doc => ({
-  ...head,
-  subject: 'vehicle',
-  id: 1,
-  document: document as never,
-});
-const stageDoc = (id: number, position: number): StageDoc => ({
-  ...head,
-  subject: 'stage',
-  id,
-  position,
-  label: '',
-  grade: 'close',
-  document: { package: file.package, use: file.use } as never,
-});
+const { file, vehicleDoc, stageDoc } = pageDocs('holloway-2-tires-and-lift', 'close');
 
 beforeEach(() => {
   $vehicle.set(vehicleDoc(file.vehicle));

@@ -85,7 +85,7 @@ function HangsOnIt({ way: { lines, checks, price } }: { way: WishWay }) {
   );
 }
 
-function Way({ way, first, base }: { way: WishWay; first: boolean; base: Build }) {
+function Way({ way, first, base }: { way: WishWay; first: string; base: Build }) {
   const units = useStore($units);
   const take = async (): Promise<void> => {
     const job = $job.get();
@@ -108,7 +108,7 @@ function Way({ way, first, base }: { way: WishWay; first: boolean; base: Build }
         <span className="min-w-0 basis-full md:grow md:basis-0">
           <b className="font-semibold">{wordingText(way.does, units)}</b>{' '}
           <span className="text-graphite">
-            {showRounded(way.diameterMm, 'length', units)} over all.{first && ' The least that was found.'}
+            {showRounded(way.diameterMm, 'length', units)} over all.{first}
           </span>
         </span>
         <span className="text-graphite grow text-[0.9rem] md:w-72 md:shrink-0 md:grow-0">
@@ -128,12 +128,21 @@ function Way({ way, first, base }: { way: WishWay; first: boolean; base: Build }
 }
 
 /** How far it is, and what its answer is worth. */
-function progressWords({ wished: { looked, of, complete, ways }, running, failed }: WishState): string {
+function progressWords({
+  wish: { what },
+  wished: { looked, of, complete, ways },
+  running,
+  failed,
+}: WishState): string {
+  const better = what === 'price' ? 'larger' : 'cheaper';
   if (failed) return '▲ The search did not run; press again.';
   const far = `${looked.toLocaleString('en')} of ${of === 0 ? '…' : of.toLocaleString('en')} packages looked at`;
-  if (running) return looked === 0 ? 'First whatever stands as it is…' : `${far}, the cheapest first…`;
-  if (complete) return ways.length > 0 ? `${far}; none of the rest can be cheaper.` : `${far}.`;
-  return `${far}, stopped: a cheaper one can be among the rest.`;
+  if (running)
+    return looked === 0
+      ? 'First whatever stands as it is…'
+      : `${far}, the ${what === 'price' ? 'largest' : 'cheapest'} first…`;
+  if (complete) return ways.length > 0 ? `${far}; none of the rest can be ${better}.` : `${far}.`;
+  return `${far}, stopped: a ${better} one can be among the rest.`;
 }
 
 /** One field for what is wanted, and the whole way there: the least that must change, priced, as a stage to take. */
@@ -212,7 +221,18 @@ export function WishPane({ build, limitsNow }: { build: Build; limitsNow: () => 
           ))}
           <ul data-testid="wish-ways">
             {mine.wished.ways.map((way, i) => (
-              <Way key={wordingText(way.does, units)} way={way} first={i === 0} base={mine.base} />
+              <Way
+                key={wordingText(way.does, units)}
+                way={way}
+                first={
+                  i > 0
+                    ? ''
+                    : mine.wish.what === 'price'
+                      ? ' The largest that was found.'
+                      : ' The least that was found.'
+                }
+                base={mine.base}
+              />
             ))}
           </ul>
           <p className="text-graphite text-[0.85rem]">
