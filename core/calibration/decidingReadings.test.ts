@@ -55,7 +55,10 @@ test('where the tape has nothing left, a gap is asked for that a person can set;
   expect(gaps.length).toBeGreaterThan(0);
   const { lockInsideDeg = NaN, lockOutsideDeg = NaN } = truth.vehicle.corners.front.steering ?? {};
   const shares = [0, 0.25, 0.5, 1];
-  const settable = [...shares.map((one) => one * lockInsideDeg), ...shares.map((one) => -one * lockOutsideDeg)];
+  const settable = [
+    ...shares.map((one) => one * lockInsideDeg),
+    ...shares.map((one) => -one * lockOutsideDeg),
+  ];
   for (const { lockDeg, travelMm } of gaps) {
     expect(Math.min(...settable.map((one) => Math.abs(one - lockDeg)))).toBeCloseTo(0, 6);
     expect(travelMm).toBe(0);
