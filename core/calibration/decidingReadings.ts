@@ -135,13 +135,12 @@ function decidingGap(
 ): DecidingGap | null {
   const all = AXLES.flatMap((axle, a) =>
     (axles[a] ?? []).flatMap((part, i): DecidingGap[] => {
-      const { obstacles, measured } = build.vehicle.corners[axle];
-      const obstacle = obstacles[part.obstacle];
+      const corner = build.vehicle.corners[axle];
+      const obstacle = corner.obstacles[part.obstacle];
       const share = decides.get(`${a} ${i}`) ?? 0;
       if (!obstacle || share <= DECIDES_SHARE) return [];
       const { id, label, side = 'left' } = obstacle;
-      if (measured?.gaps.some((gap) => gap.obstacle === id && gap.side === side)) return [];
-      const corner = build.vehicle.corners[axle];
+      if (corner.measured?.gaps.some((gap) => gap.obstacle === id && gap.side === side)) return [];
       const inside = part.lockDeg > 0;
       const away = (lock: number): number => Math.abs(lockOfShare(corner, lock, inside) - part.lockDeg);
       const lockShare = LOCK_WORDS.map(([, lock]) => lock).reduce((a, b) => (away(b) < away(a) ? b : a));

@@ -171,16 +171,17 @@ const withoutEach = (build: Build, changes: readonly Change[], corners: Corners)
         ),
       }));
 
+/** A build that changes freed, as `assess` judges it. */
+export type Freed = { build: Build; changes: readonly Change[]; assessment: Assessment };
+
 /** A way made exact and held against `assess`; null where it does not reach the grade within the limits after all. */
-export function offerOf(
+export function freedBy(
   build: Build,
-  before: Assessment,
   { changes: raw }: Way,
   wanted: Grade,
   limits: FreeLimits,
   corners: Corners,
-  pricing: Pricing,
-): Offer | null {
+): Freed | null {
   const least = lessened(build, raw, corners);
   for (let more = 0; more <= SURE_STEPS; more++) {
     const bumped = least.map((change): Change =>
@@ -192,24 +193,37 @@ export function offerOf(
     // An amount that had to grow may have grown beyond what is allowed of it.
     if (changes.some((change) => brokenBy(build, change, limits))) return null;
     const after = withChanges(build, changes);
-    const judged = assess(after);
-    if (!reaches(judged.grade, wanted)) {
-      if (!changes.some(isScanned)) return null;
-      continue;
-    }
-    return {
-      changes,
-      patch: patchOf(build, after),
-      grade: judged.grade,
-      leastClearanceMm: {
-        front: judged.fit.front.leastClearanceMm,
-        rear: judged.fit.rear.leastClearanceMm,
-      },
-      ...priceOf(build, after, pricing),
-      takes: takesOf(build, after, [before, judged]),
-      does: doesWords(build, changes, judged.grade),
-      why: whyWords(build, withoutEach(build, changes, corners)),
-    };
+    const assessment = assess(after);
+    if (reaches(assessment.grade, wanted)) return { build: after, changes, assessment };
+    if (!changes.some(isScanned)) return null;
   }
   return null;
+}
+
+/** The same with all that is told of it: what it costs, what it takes, and why none of it can be left out. */
+export function offerOf(
+  build: Build,
+  before: Assessment,
+  way: Way,
+  wanted: Grade,
+  limits: FreeLimits,
+  corners: Corners,
+  pricing: Pricing,
+): Offer | null {
+  const freed = freedBy(build, way, wanted, limits, corners);
+  if (!freed) return null;
+  const { build: after, changes, assessment: judged } = freed;
+  return {
+    changes: [...changes],
+    patch: patchOf(build, after),
+    grade: judged.grade,
+    leastClearanceMm: {
+      front: judged.fit.front.leastClearanceMm,
+      rear: judged.fit.rear.leastClearanceMm,
+    },
+    ...priceOf(build, after, pricing),
+    takes: takesOf(build, after, [before, judged]),
+    does: doesWords(build, changes, judged.grade),
+    why: whyWords(build, withoutEach(build, changes, corners)),
+  };
 }

@@ -1,18 +1,14 @@
-import { assess, type Assessment } from '../assess';
+import { assess } from '../assess';
 import { reaches, type Grade } from '../clearance/grade';
 import { decidingProfile, holdsWithin, type Profile } from '../clearance/profile';
 import { KISS } from '../clearance/rub';
 import type { AxleName, Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
 import { materialOf } from '../format/materials';
-import { withChanges, type Change } from '../together/change';
 import { cornersOf, type Corners } from '../together/corners';
-import { offerOf, type Pricing } from '../together/offers';
+import { freedBy, type Freed } from '../together/offers';
 import { waysOf, type Way } from '../together/search';
 import { hopelessOf } from './hopeless';
-
-/** A package as it stands after the fewest changes that free it. */
-export type Freed = { build: Build; changes: readonly Change[]; assessment: Assessment };
 
 /** Of the ways that free a package only so many are held against `assess`, those of the least work first. */
 const HELD = 4;
@@ -20,7 +16,9 @@ const HELD = 4;
 const IN_HAND_MM = 2;
 
 export type Freer = {
+  /** Its corners, and what every part of them is to come to, mm. */
   corners: Corners;
+  goals: Record<AxleName, Float64Array>;
   /** A package as it is, where it stands so. */
   asItIs: (build: Build) => Freed | null;
   /** With the fewest changes that free one that does not stand as it is; `lift` is the number of its kit. */
@@ -31,27 +29,21 @@ export type Freer = {
  * Frees packages of one vehicle, one after the other; null where nothing within the limits does. What failed is kept: a wheel that
  * takes up all the room of one that nothing freed on the same kit is not freed either.
  */
-export function freerOf(
-  base: Build,
-  goalMm: number,
-  wanted: Grade,
-  limits: FreeLimits,
-  pricing: Pricing,
-): Freer {
-  const goals = (hardMm: number, softMm = hardMm) => {
+export function freerOf(base: Build, goalMm: number, wanted: Grade, limits: FreeLimits): Freer {
+  const goalsOf = (hardMm: number, softMm = hardMm) => {
     const of = (axle: AxleName): Float64Array =>
       Float64Array.from(base.vehicle.corners[axle].obstacles, ({ material }) =>
         materialOf(material).soft ? softMm : hardMm,
       );
     return { front: of('front'), rear: of('rear') };
   };
-  const corners = cornersOf(base, goals(goalMm));
-  const sure = cornersOf(base, goals(goalMm + IN_HAND_MM));
+  const goals = goalsOf(goalMm);
+  const corners = cornersOf(base, goals);
+  const sure = cornersOf(base, goalsOf(goalMm + IN_HAND_MM));
   // What the rub policy may let pass: whether it does is known when the package is assessed.
-  const kissing = base.use.rub === 'none' ? corners : cornersOf(base, goals(goalMm, -KISS.depthMm));
+  const kissing = base.use.rub === 'none' ? corners : cornersOf(base, goalsOf(goalMm, -KISS.depthMm));
   const isHopeless = hopelessOf(base, corners, goalMm, limits);
   const failed = new Map<number, Profile[]>();
-  const profileOf = (build: Build): Profile => decidingProfile(build.package, build.use);
 
   function asItIs(build: Build): Freed | null {
     if (!kissing.clears(build)) return null;
@@ -60,16 +52,14 @@ export function freerOf(
   }
 
   /** What frees a package on a grid, held against `assess`; undefined where nothing does on the grid already. */
-  function heldOn(grid: Corners, build: Build, before: () => Assessment): Freed | null | undefined {
+  function heldOn(grid: Corners, build: Build): Freed | null | undefined {
     const ways: Way[] = [];
     for (const { found } of waysOf(build, grid, limits, true)) ways.push(...found);
     if (ways.length === 0) return undefined;
     ways.sort((one, other) => one.hours - other.hours);
     for (const way of ways.slice(0, HELD)) {
-      const offer = offerOf(build, before(), way, wanted, limits, grid, pricing);
-      if (!offer) continue;
-      const after = withChanges(build, offer.changes);
-      return { build: after, changes: offer.changes, assessment: assess(after) };
+      const freed = freedBy(build, way, wanted, limits, grid);
+      if (freed) return freed;
     }
     return null;
   }
@@ -77,18 +67,17 @@ export function freerOf(
   /** Undefined where it is plain that nothing frees it, nor anything that takes up more room. */
   function search(build: Build): Freed | null | undefined {
     if (isHopeless(build)) return undefined;
-    let known: Assessment | undefined;
-    const before = (): Assessment => (known ??= assess(build));
-    const held = heldOn(corners, build, before);
+    const held = heldOn(corners, build);
     // Between the poses of the grid a part can be nearer than any of them shows: once more with that much in hand.
-    return held === null ? (heldOn(sure, build, before) ?? null) : held;
+    return held === null ? (heldOn(sure, build) ?? null) : held;
   }
 
   return {
     corners,
+    goals,
     asItIs,
     withChanges: (build, lift) => {
-      const profile = profileOf(build);
+      const profile = decidingProfile(build.package, build.use);
       const before = failed.get(lift) ?? [];
       if (before.some((one) => holdsWithin(profile, one))) return null;
       const freed = search(build);

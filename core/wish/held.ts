@@ -1,13 +1,12 @@
-import type { Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
 import { choiceOf } from '../search/found';
 import { STOP_WORDS, STOPS, type Stop } from '../search/limits';
 import { pairsOf } from '../search/pairs';
 import type { Limits } from '../format/searchLimits';
 import { buildOf, type Space } from '../search/space';
-import { cornersOf } from '../together/corners';
 import { missWords, nearestMiss, worstMiss } from '../together/nearest';
 import { say, type Wording } from '../wording';
+import type { Freer } from './freer';
 import type { WishPackage } from './packages';
 import type { Wish } from './readWish';
 
@@ -15,7 +14,7 @@ type Asked = {
   space: Space;
   wish: Wish;
   packages: readonly WishPackage[];
-  goalMm: number;
+  freer: Pick<Freer, 'corners' | 'goals'>;
   free: FreeLimits;
   limits: Limits;
 };
@@ -41,7 +40,7 @@ function oneOfEachLift(packages: readonly WishPackage[]): WishPackage[] {
 }
 
 /** Why nothing makes a wish come true: what there is none of, what stops it before it stands, or the nearest miss and what holds it. */
-export function heldWords({ space, wish, packages, goalMm, free, limits }: Asked): Wording[] {
+export function heldWords({ space, wish, packages, freer, free, limits }: Asked): Wording[] {
   if (space.tires.length === 0 || space.lifts.every(({ beyond }) => beyond)) return [NONE[wish.what]];
   if (packages.length === 0) {
     if (wish.what === 'price')
@@ -53,12 +52,7 @@ export function heldWords({ space, wish, packages, goalMm, free, limits }: Asked
         : 'No wheel of the catalog carries such a tire on this vehicle, or nothing keeps to the limits.',
     ];
   }
-  const goalsOf = (build: Build) => ({
-    front: new Float64Array(build.vehicle.corners.front.obstacles.length).fill(goalMm),
-    rear: new Float64Array(build.vehicle.corners.rear.obstacles.length).fill(goalMm),
-  });
-  const goals = goalsOf(space.base);
-  const corners = cornersOf(space.base, goals);
+  const { corners, goals } = freer;
   const [nearest] = oneOfEachLift(packages)
     .map(({ parts }) => {
       const build = buildOf(space.base, choiceOf(space, parts));

@@ -1,5 +1,5 @@
 import type { Build, Tire } from '../format/build';
-import { AXLES } from '../format/fields';
+import { AXLES, withoutExtensions } from '../format/fields';
 import type { FreeKind } from '../format/freeLimits';
 import type { Limits } from '../format/searchLimits';
 import { drivelineOf } from '../driveline/driveline';
@@ -29,10 +29,6 @@ export const GEARING_OFF_PCT = 6;
 /** More are not laid out at once: the dearest pairs are left. */
 const MOST = 300_000;
 
-/** A tire without what its file says beside the figures. */
-const figuresAlone = (tire: Tire): Tire =>
-  Object.fromEntries(Object.entries(tire).filter(([key]) => !key.startsWith('x-'))) as Tire;
-
 /** What of the catalog is offered where some kinds of change are left out. */
 function offeredWithout(base: Build, offers: Offers, avoid: readonly FreeKind[]): Offers {
   const out = (...kinds: FreeKind[]): boolean => kinds.every((kind) => avoid.includes(kind));
@@ -59,7 +55,7 @@ export function wishSpace(base: Build, offers: Offers, wish: Wish, avoid: readon
   // Whose sheet a tire is from is no figure of a build: it is put back into what becomes a stage.
   const all: Space = {
     ...whole,
-    tires: whole.tires.map((one) => ({ ...one, tire: figuresAlone(one.tire) })),
+    tires: whole.tires.map((one) => ({ ...one, tire: withoutExtensions(one.tire) as Tire })),
   };
   const { package: pack } = base;
   const now = tireSize(pack.tire, pack.wheel.widthIn);

@@ -111,7 +111,7 @@ export function pricerOf(
   };
 }
 
-/** What a choice pulls of the shop's rules, and what nuts it asks for: said for `pricerOf`. */
+/** What a choice pulls of the shop's rules and which of its parts are bought, said for `pricerOf`. */
 export function triggersOf(build: Build, choice: Choice): string {
   const facts = [...factsOf(build)].map(([trigger, { axles }]) => `${trigger}${axles}`);
   const bought = Object.values(choice).map(({ id }) => (id === 0 ? 0 : 1));

@@ -2,9 +2,8 @@ import { readLength, type Read } from '../units/length';
 import type { UnitSystem } from '../units/quantity';
 
 /** What somebody wants: a tire so large or so wide, a kit so high, mm; or the largest tire that a sum buys, in the shop's money. */
-export const WISH_KINDS = ['diameter', 'width', 'lift', 'price'] as const;
-export type WishKind = (typeof WISH_KINDS)[number];
-export type Wish = { what: WishKind; amount: number };
+export type Wish = { what: 'diameter' | 'width' | 'lift' | 'price'; amount: number };
+type WishKind = Wish['what'];
 
 /** By how much less still is what was asked for: a size is a name, and a 35 seldom measures 35. mm. */
 export const WISH_SLACK_MM = { diameter: 13, width: 6, lift: 3 } as const;

@@ -1,4 +1,4 @@
-import { assess, type Assessment } from '../assess';
+import type { Assessment } from '../assess';
 import { gradeChance, type GradeChance } from '../clearance/gradeChance';
 import { isUnsure } from '../verdictTail';
 import type { Check } from '../check';
@@ -11,12 +11,12 @@ import { choiceOf, type Parts } from '../search/found';
 import { judgedAs, type Offers } from '../search/searchSpace';
 import { buildOf, type Choice } from '../search/space';
 import type { Change } from '../together/change';
-import type { Pricing } from '../together/offers';
+import type { Freed, Pricing } from '../together/offers';
 import { changeWords, joined } from '../together/words';
 import { say, type Wording } from '../wording';
 import type { WorkLine } from '../work/needs';
 import { heldWords } from './held';
-import { freerOf, type Freed } from './freer';
+import { freerOf } from './freer';
 import { packagesOf, wishSpace, type WishPackage } from './packages';
 import { choiceNow, linesOf, priceOfLines, type WishPrice } from './price';
 import type { Wish } from './readWish';
@@ -137,20 +137,26 @@ export function* wayTo(asked: WishAsked): Generator<Wished, Wished> {
   const goalMm = wanted === 'free' ? judged.use.marginMm : 0;
   // What the rub policy lets pass is close, and stays so.
   const reachable: Grade = judged.use.rub === 'none' ? wanted : 'close';
-  const freer = freerOf(judged, goalMm, reachable, free, pricing);
+  const freer = freerOf(judged, goalMm, reachable, free);
   const now = priceOfLines(linesOf(judged, choiceNow(judged), pricing), pricing);
   const mostCents = wish.what === 'price' ? wish.amount * 100 : Infinity;
 
-  /** A package that is freed, priced as it would be quoted. */
-  function wayWith({ build, changes, assessment }: Freed, choice: Choice, parts: Parts): WishWay {
+  /** A package that is freed, priced as it would be quoted; `before` is the package as it is bought. */
+  function wayWith(
+    { build, changes, assessment }: Freed,
+    before: Build,
+    choice: Choice,
+    parts: Parts,
+  ): WishWay {
     const { grade, fit, tire, driveline } = assessment;
     const lines = linesOf(build, choice, pricing);
     const price = priceOfLines(lines, pricing);
     return {
       build,
       tireId: choice.tire.id,
-      does: doesOf(choice, parts, buildOf(judged, choice), changes),
+      does: doesOf(choice, parts, before, changes),
       grade,
+      ...(isUnsure(assessment) ? {} : { chance: null }),
       leastClearanceMm: { front: fit.front.leastClearanceMm, rear: fit.rear.leastClearanceMm },
       diameterMm: tire.package.overallDiameterMm,
       price: { ...price, currency: pricing.terms.currency, moreCents: price.totalCents - now.totalCents },
@@ -188,17 +194,19 @@ export function* wayTo(asked: WishAsked): Generator<Wished, Wished> {
       const known = best.get(kind)?.price.totalCents;
       if (known !== undefined && (!one.priced || one.price.totalCents >= known)) continue;
       const choice = choiceOf(space, one.parts);
-      const freed = free(buildOf(judged, choice), one.parts.lift);
-      const way = freed && wayWith(freed, choice, one.parts);
+      const build = buildOf(judged, choice);
+      const freed = free(build, one.parts.lift);
+      const way = freed && wayWith(freed, build, choice, one.parts);
       if (way && way.price.totalCents <= (known ?? mostCents)) best.set(kind, way);
       if (freed || looked % 20 === 0) yield told(looked);
     }
   }
   // How sure each is takes longer than to judge it: of those that are told alone.
+  const shown = new Set(ordered(wish, [...best.values()]));
   for (const [kind, way] of best) {
-    if (!ordered(wish, [...best.values()]).includes(way)) continue;
-    best.set(kind, { ...way, chance: isUnsure(assess(way.build)) ? gradeChance(way.build) : null });
+    if (!shown.has(way) || way.chance !== undefined) continue;
+    best.set(kind, { ...way, chance: gradeChance(way.build) });
     yield told(looked);
   }
-  return told(looked, all, best.size > 0 ? [] : heldWords({ space, wish, packages, goalMm, free, limits }));
+  return told(looked, all, best.size > 0 ? [] : heldWords({ space, wish, packages, freer, free, limits }));
 }

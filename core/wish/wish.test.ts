@@ -274,7 +274,7 @@ test('what is called hopeless is freed by nothing', () => {
 test('what failed is not searched again for a wheel that takes up more room, and the answer is the same', () => {
   const avoid = ['width', 'diameter', 'inboard', 'outboard', 'spacer', 'spring', 'body', 'bracket'] as const;
   const free = freeLimitsSchema.parse({ avoid, grade: 'close' });
-  const fresh = () => freerOf(HALYARD, 0, 'close', free, PRICING);
+  const fresh = () => freerOf(HALYARD, 0, 'close', free);
   const space = wishSpace(HALYARD, FEW, { what: 'diameter', amount: 889 });
   const { packages } = packagesOf(space, { what: 'diameter', amount: 889 }, LIMITS, PRICING, false);
   const kept = fresh();

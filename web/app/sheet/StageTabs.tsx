@@ -41,7 +41,8 @@ export function StageTabs() {
   useEffect(() => {
     // Where there are more than the line holds, the chosen one is on it.
     tab(active?.id)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [active?.id]);
+    // What is said of the others as it comes makes them wider.
+  }, [active?.id, sureness]);
   if (!active) return null;
   const turn = (event: KeyboardEvent): void => {
     const at = TURNS[event.key]?.(
@@ -89,7 +90,10 @@ export function StageTabs() {
                 <GradeMark grade={stage.grade} size={16} word={selected} />
               )}
               {sure && (
-                <span className="font-tight text-[0.8rem] font-normal whitespace-nowrap" data-sure={stage.id}>
+                <span
+                  className="font-tight hidden text-[0.8rem] font-normal whitespace-nowrap xl:inline"
+                  data-sure={stage.id}
+                >
                   {sure}
                 </span>
               )}

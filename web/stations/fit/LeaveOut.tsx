@@ -24,15 +24,11 @@ export function useLeftOut(): {
   return { out, setOut, avoid: LEFT_OUT.flatMap(([words, kinds]) => (out.includes(words) ? kinds : [])) };
 }
 
-export function LeaveOut({
-  out,
-  setOut,
-  but = [],
-}: Omit<ReturnType<typeof useLeftOut>, 'avoid'> & { but?: readonly string[] }) {
+export function LeaveOut({ out, setOut }: Omit<ReturnType<typeof useLeftOut>, 'avoid'>) {
   return (
     <fieldset className="my-1 flex flex-wrap items-center gap-x-4 gap-y-1">
       <legend className="caption float-left pr-2">Leave out</legend>
-      {LEFT_OUT.filter(([words]) => !but.includes(words)).map(([words]) => (
+      {LEFT_OUT.map(([words]) => (
         <label key={words} className="flex min-h-6 items-center gap-1.5">
           <input
             type="checkbox"

@@ -2,7 +2,7 @@ import type { DecidingGap } from '../../../core/calibration/decidingReadings';
 import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
 import { keepFor, useKept } from '../../state/kept';
-import { memo } from 'react';
+import { memo, useRef } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
 import { AxleSwitch, Segments } from '../../ui/choices';
 import { later } from '../../ui/later';
@@ -75,7 +75,8 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
           units,
         )
       : undefined;
-  /** Opens the gaps with what is to be read already said. */
+  const station = useRef<HTMLElement>(null);
+  /** Opens the gaps with what is to be read already said, and the hand in the field. */
   const readGap = (gap: DecidingGap): void => {
     keepFor('gap.lock', String(gap.lockShare));
     keepFor('gap.way', gap.lockDeg < 0 ? 'outside' : 'inside');
@@ -85,12 +86,17 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
     setChosen(gap.obstacle);
     setSide(gap.side);
     setBy('gaps');
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() =>
+        station.current?.querySelector<HTMLInputElement>('[data-path="gap"]')?.focus(),
+      ),
+    );
   };
   const still = stillToRead(vehicle, axle);
   const selected = obstacles.find(({ id }) => id === chosen) ?? obstacles[0];
   const index = selected ? obstacles.indexOf(selected) : 0;
   return (
-    <section id="measure" aria-labelledby="measure-title" className="station">
+    <section ref={station} id="measure" aria-labelledby="measure-title" className="station">
       <div className="mb-2 flex flex-wrap items-center gap-x-6">
         <h2 id="measure-title" tabIndex={-1} className="station-title">
           Measure

@@ -1,4 +1,4 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { atom } from 'nanostores';
 import type { Build } from '../../../core/format/build';
 import { freeLimitsSchema, type FreeKind } from '../../../core/format/freeLimits';
@@ -7,6 +7,7 @@ import type { Wish } from '../../../core/wish/readWish';
 import type { Wished } from '../../../core/wish/wayTo';
 import { candidatesOf } from '../../state/chosen';
 import { $shop } from '../../state/store';
+import { loneWorker } from '../../workers/loneWorker';
 import type { WishApi } from '../../workers/wish.worker';
 import { offersOf } from './searchStore';
 
@@ -15,12 +16,13 @@ export type WishState = { base: Build; wish: Wish; wished: Wished; running: bool
 export const $wish = atom<WishState | null>(null);
 
 const NOTHING: Wished = { ways: [], looked: 0, of: 0, complete: false, held: [] };
-let worker: Worker | null = null;
+const lone = loneWorker<WishApi>(
+  () => new Worker(new URL('../../workers/wish.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** Ends a search where it is; what it found stays. */
 export function stopWish(): void {
-  worker?.terminate();
-  worker = null;
+  lone.stop();
   const now = $wish.get();
   if (now?.running) $wish.set({ ...now, running: false });
 }
@@ -35,36 +37,25 @@ type Asked = {
 };
 
 export async function startWish({ jobId, base, wish, limits, avoid, gears }: Asked): Promise<void> {
-  stopWish();
-  const mine = new Worker(new URL('../../workers/wish.worker.ts', import.meta.url), { type: 'module' });
-  worker = mine;
   const begun: WishState = { base, wish, wished: NOTHING, running: true, failed: false };
   $wish.set(begun);
-  const failed = new Promise<never>((_, reject) =>
-    mine.addEventListener('error', () => reject(new Error('its worker did not run'))),
-  );
-  const take = (wished: Wished, running: boolean): void => {
-    if (worker === mine) $wish.set({ ...begun, wished, running });
-  };
   const { workRules: rules, terms } = $shop.get();
-  try {
+  const ran = await lone.run('a wish', async (api, isMine) => {
+    const take = (wished: Wished, running: boolean): void => {
+      if (isMine()) $wish.set({ ...begun, wished, running });
+    };
     const [offers, catalog] = await Promise.all([offersOf(jobId), candidatesOf(base)]);
-    if (worker !== mine) return;
+    if (!isMine()) return;
     if (!offers) throw new Error('the catalog cannot be had');
     const pricing = { rules, terms, ...(catalog ? { catalog } : {}) };
     const free = freeLimitsSchema.parse({ avoid });
-    const search = wrap<WishApi>(mine).search(
+    const wished = await api.search(
       { base, offers, wish, limits, free, gears, pricing },
       proxy((step: Wished) => take(step, true)),
     );
-    take(await Promise.race([search, failed]), false);
-  } catch (error) {
-    console.error('a wish', error);
-    if (worker === mine) $wish.set({ ...($wish.get() ?? begun), running: false, failed: true });
-  } finally {
-    mine.terminate();
-    if (worker === mine) worker = null;
-  }
+    take(wished, false);
+  });
+  if (!ran) $wish.set({ ...($wish.get() ?? begun), running: false, failed: true });
 }
 
 /** The tire of a way as the catalog has it, with what its sheet says beside the figures. */
