@@ -96,15 +96,15 @@ function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySe
   const { normal } = seeded(5);
   let vehicle = unmeasured(truth.vehicle);
   const read = new Set<string>();
-  const takeGap = ({ axle, obstacle, side, lockDeg }: DecidingGap): boolean => {
+  const takeGap = ({ axle, obstacle, side, lockDeg, travelMm }: DecidingGap): boolean => {
     const there = truth.vehicle.corners[axle].obstacles.find((one) => one.id === obstacle);
-    const gap = { obstacle, side, lockDeg, travelMm: 0, gapMm: 0, errorMm: GAP_ERROR_MM };
+    const gap = { obstacle, side, lockDeg, travelMm, gapMm: 0, errorMm: GAP_ERROR_MM };
     if (!there) return false;
     const gapMm = gapClearance(truth.vehicle, axle, there, gap)([0, 0, 0]) + GAP_ERROR_MM * normal();
     const before = vehicle.corners[axle].measured?.gaps ?? [];
     const corner = withGaps(vehicle, axle, [...before, { ...gap, gapMm }]);
     vehicle = { ...vehicle, corners: { ...vehicle.corners, [axle]: corner } };
-    read.add(`${axle} gap ${obstacle}`);
+    read.add(`${axle} gap ${obstacle} ${Math.round(lockDeg)}${travelMm < 0 ? ' hanging' : ''}`);
     return true;
   };
   const take = (one: Asked): boolean => {
@@ -135,11 +135,12 @@ function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySe
 /** A newcomer who reads what would settle the grade, one after the other. */
 export const readByAsking = (truth: Build, most: number) =>
   readOn(truth, most, (build) => {
-    const { readings, gap } = decidingReadings(build, assess(build).grade);
-    return [
-      ...readings.map(({ axle, side, reading }) => ({ axle, side, id: reading.id })),
-      ...(gap ? [{ axle: gap.axle, gap }] : []),
-    ];
+    const { readings } = decidingReadings(build, assess(build).grade);
+    return readings.map((one) =>
+      one.by === 'gap'
+        ? { axle: one.axle, gap: one }
+        : { axle: one.axle, side: one.side, id: one.reading.id },
+    );
   });
 
 /** One who reads in the order of the round. */

@@ -3,7 +3,8 @@ import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build
 import { clearanceAt, nearestAt } from '../clearance/at';
 import { resample } from '../clearance/points';
 import { profileOf, type Profile } from '../clearance/profile';
-import { GUESSED_POINT_MM, RIDE_SPREAD_MM, tireSpreadMm } from '../clearance/spread';
+import { axisSpreadMm, edgeSpreadMm, isEdge } from '../clearance/axisSpread';
+import { RIDE_SPREAD_MM, tireSpreadMm } from '../clearance/spread';
 import { tireSize } from '../tire/size';
 import { travelOf } from '../vehicle/travel';
 import type { TestReading } from '../format/testFit';
@@ -28,6 +29,8 @@ export const keyOf = (one: Unknown): string =>
 export type Predicted = (values: ReadonlyMap<string, number>) => number;
 
 const STEP_MM = 0.25;
+/** What a tape is off by as a rule, mm. An estimate. */
+const NOT_MEASURED_MM = 3;
 
 /** The way an obstacle goes that takes it straight from the wheel, where it is nearest in a pose; up where it stands still. */
 function awayFrom(clearance: (shift: Vec) => number): Vec {
@@ -123,8 +126,14 @@ export function priorMm(build: Build, unknown: Unknown): number {
   switch (unknown.kind) {
     case 'obstacle': {
       const obstacle = obstacleOf(build, unknown.axle, unknown.obstacle);
-      const guessed = (obstacle?.estimated?.length ?? 0) > 0;
-      return Math.max(1, obstacle?.tapeErrorMm ?? 3, guessed ? GUESSED_POINT_MM : 0);
+      if (!obstacle) return NOT_MEASURED_MM;
+      const { axle } = unknown;
+      const guessMm = !obstacle.estimated?.length
+        ? 0
+        : isEdge(axle, obstacle)
+          ? edgeSpreadMm(obstacle)
+          : Math.max(...axisSpreadMm(build.vehicle.corners[axle], axle, obstacle));
+      return Math.max(1, Math.hypot(obstacle.tapeErrorMm, guessMm));
     }
     case 'ride':
       return build.use.rideSpreadMm ?? RIDE_SPREAD_MM;

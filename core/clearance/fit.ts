@@ -18,8 +18,8 @@ import {
   type MotionCase,
 } from './corner';
 import { gradeOf, type Grade } from './grade';
-import { alongOf, motionSpread, nearestPoint, type NearestPoint } from './nearest';
-import { guessSpreadMm, readSpreadMm } from './readSpread';
+import { motionSpread, nearestPoint, type NearestPoint } from './nearest';
+import { guessSpread, readSpread } from './readSpread';
 import { isThere } from '../vehicle/parts';
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import { gainOf, leastByPoint, type WholeLeast } from './continuous';
@@ -90,17 +90,18 @@ function poseOf(
 
 /** How far the place where a part is nearest may be off, mm: by the tape, or as far as it is guessed there. */
 function tapeMmAt(
-  { corner, flat }: SweepCorner,
+  { flat, input: { vehicle } }: SweepCorner,
   axle: AxleName,
   obstacle: Obstacle,
   nearest: NearestPoint,
   guessed: boolean,
 ): number {
-  if (!guessed) return readSpreadMm(corner, axle, obstacle);
   const at = vecOf(flat.xyz.subarray(nearest.point * 3, nearest.point * 3 + 3));
   const away = obstacle.points.map(([x, y, z]) => Math.hypot(x - at[0], y - at[1], z - at[2]));
   const reading = away.indexOf(Math.min(...away));
-  return guessSpreadMm(corner, axle, obstacle, reading, alongOf(nearest));
+  return guessed
+    ? guessSpread(vehicle, axle, obstacle)(reading, nearest.along)
+    : readSpread(vehicle, axle, obstacle)(reading);
 }
 
 /**

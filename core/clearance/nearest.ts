@@ -1,5 +1,5 @@
 import type { Use } from '../format/use';
-import type { Vec } from '../geometry/vec';
+import { vecOf, type Vec } from '../geometry/vec';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import type { SweepCorner } from './corner';
 import { POSE_STRIDE } from './poses';
@@ -15,6 +15,8 @@ export type NearestPoint = {
   perMmUp: number;
   /** The same per mm that the wheel goes forward. */
   perMmForward: number;
+  /** How much of the clearance lies along each axis there, 0 to 1. */
+  along: Vec;
 };
 
 /**
@@ -35,9 +37,9 @@ export function motionSpread(
   };
 }
 
-/** How much of a clearance lies along each axis where an obstacle is nearest, 0 to 1. */
-export function alongOf({ perMmUp, perMmForward }: Pick<NearestPoint, 'perMmUp' | 'perMmForward'>): Vec {
-  const level = Math.min(1, Math.abs(perMmForward));
+/** How much of a clearance lies along each axis, from what it changes by per mm ahead and up. */
+function alongOf(perMmAhead: number, perMmUp: number): Vec {
+  const level = Math.min(1, Math.abs(perMmAhead));
   const up = Math.min(1, Math.abs(perMmUp));
   return [level, Math.sqrt(Math.max(0, 1 - level ** 2 - up ** 2)), up];
 }
@@ -52,12 +54,22 @@ export function nearestPoint(
   pose: number,
 ): NearestPoint {
   const { xyz, start, rise, follow, upright } = flat;
-  let best: NearestPoint = { clearanceMm: Infinity, point: start[i]!, perMmUp: 0, perMmForward: 0 };
+  let best: NearestPoint = {
+    clearanceMm: Infinity,
+    point: start[i]!,
+    perMmUp: 0,
+    perMmForward: 0,
+    along: [0, 1, 0],
+  };
   if (upright[i] === 1) {
     for (let q = start[i]!; q < start[i + 1]!; q++) {
-      const r = Math.hypot(xyz[q * 3]!, xyz[q * 3 + 2]!);
-      const clearanceMm = sectionClearance(profile, xyz[q * 3 + 1]!, r);
-      if (clearanceMm < best.clearanceMm) best = { clearanceMm, point: q, perMmUp: 0, perMmForward: 0 };
+      const [x, y, z] = vecOf(xyz.subarray(q * 3, q * 3 + 3));
+      const r = Math.hypot(x, z);
+      const clearanceMm = sectionClearance(profile, y, r);
+      if (clearanceMm >= best.clearanceMm) continue;
+      const perMmOut = sectionClearance(profile, y, r + HALF_MM) - sectionClearance(profile, y, r - HALF_MM);
+      const along = r > 0 ? alongOf((perMmOut * x) / r, (perMmOut * z) / r) : best.along;
+      best = { ...best, clearanceMm, point: q, along };
     }
     return best;
   }
@@ -75,13 +87,10 @@ export function nearestPoint(
     };
     for (let q = start[i]!; q < start[i + 1]!; q++) {
       const clearanceMm = at(q, 0);
-      if (clearanceMm < best.clearanceMm)
-        best = {
-          clearanceMm,
-          point: q,
-          perMmUp: at(q, HALF_MM) - at(q, -HALF_MM),
-          perMmForward: at(q, 0, HALF_MM) - at(q, 0, -HALF_MM),
-        };
+      if (clearanceMm >= best.clearanceMm) continue;
+      const perMmUp = at(q, HALF_MM) - at(q, -HALF_MM);
+      const perMmForward = at(q, 0, HALF_MM) - at(q, 0, -HALF_MM);
+      best = { clearanceMm, point: q, perMmUp, perMmForward, along: alongOf(perMmForward, perMmUp) };
     }
   }
   return best;

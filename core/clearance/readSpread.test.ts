@@ -2,22 +2,32 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { unmeasured } from '../../tests/newcomer';
 import { demoBuild } from '../../tests/example';
-import type { Corner } from '../format/build';
+import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import type { Vec } from '../geometry/vec';
 import { toClock } from '../measure/outline';
-import { guessSpreadMm, readSpreadMm } from './readSpread';
-import { GUESSED_POINT_MM, WHOLLY_GUESSED_MM } from './spread';
+import { withGaps } from '../measure/gaps';
+import { guessSpread, readSpread } from './readSpread';
+import {
+  GUESSED_BESIDE_OTHER_MM,
+  GUESSED_ON_UPRIGHT_MM,
+  GUESSED_POINT_MM,
+  GUESSED_WELL_MM,
+  WHOLLY_GUESSED_MM,
+} from './spread';
 
-const corner = unmeasured(demoBuild('holloway-1-tires-only').vehicle).corners.front;
+const vehicle = unmeasured(demoBuild('holloway-1-tires-only').vehicle);
+const corner = vehicle.corners.front;
 const named = (name: string): Corner['obstacles'][number] => {
   const found = corner.obstacles.find(({ id }) => id === name);
   if (!found) throw new Error(`no ${name}`);
   return { ...found, tapeErrorMm: 3 };
 };
 const reading = (id: string) => ({ reading: id, side: 'left' as const, valueMm: 500 });
-const after = (...ids: string[]): Pick<Corner, 'measured'> => ({
-  measured: { readings: ids.map(reading), gaps: [], placed: [] },
-});
+const withFront = (front: Corner): Vehicle => ({ ...vehicle, corners: { ...vehicle.corners, front } });
+const after = (...ids: string[]): Vehicle =>
+  withFront({ ...corner, measured: { readings: ids.map(reading), gaps: [], placed: [] } });
+const guessSpreadMm = (of: Vehicle, axle: AxleName, obstacle: Obstacle, point: number, along: Vec): number =>
+  guessSpread(of, axle, obstacle)(point, along);
 const OUT: Vec = [0, 0, 1];
 const ACROSS: Vec = [0, 1, 0];
 const directions = fc
@@ -30,11 +40,30 @@ const directions = fc
 describe('what nobody read', () => {
   test('of a part of which nothing was read is as far off in every direction', () =>
     fc.assert(
-      fc.property(fc.constantFrom('fender-lip', 'rail', 'seam', 'strut'), directions, (name, along) => {
+      fc.property(fc.constantFrom('rail', 'seam', 'valance'), directions, (name, along) => {
         const mm = guessSpreadMm(after(), 'front', named(name), 0, along);
         expect(mm).toBeCloseTo(Math.hypot(3, WHOLLY_GUESSED_MM), 6);
       }),
     ));
+
+  test('what clears the wheel at full bump, or rides beside it on the upright, differs less', () => {
+    const of = (name: string): number => guessSpreadMm(after(), 'front', named(name), 8, OUT);
+    expect(of('fender-lip')).toBeCloseTo(Math.hypot(3, GUESSED_WELL_MM), 6);
+    expect(of('caliper')).toBeCloseTo(Math.hypot(3, GUESSED_ON_UPRIGHT_MM), 6);
+    expect(GUESSED_ON_UPRIGHT_MM).toBeLessThan(GUESSED_WELL_MM);
+  });
+
+  test('a gap tells along its own way, and best where it was read', () => {
+    const gap = { obstacle: 'rail', side: 'left' as const, lockDeg: 30, travelMm: 0, gapMm: 60, errorMm: 2 };
+    const read = withFront(withGaps(vehicle, 'front', [gap]));
+    const rail = read.corners.front.obstacles.find(({ id }) => id === 'rail')!;
+    const of = (point: number, along: Vec): number => guessSpread(read, 'front', rail)(point, along);
+    const [first, , last] = [0, 1, 2].map((point) => of(point, ACROSS));
+    expect(Math.min(first!, last!)).toBeLessThan(25);
+    expect(of(0, ACROSS)).toBeLessThan(guessSpreadMm(after(), 'front', named('rail'), 0, ACROSS));
+    // Nothing of it lies above or below the wheel: a gap across tells nothing of that.
+    expect(of(0, OUT)).toBeGreaterThan(28);
+  });
 
   test('of an edge: the nearer to a reading, the surer; no surer than the tape', () => {
     const lip = named('fender-lip');
@@ -53,7 +82,7 @@ describe('what nobody read', () => {
   test('the lip tells of the liner, the depth of how far it stands across', () => {
     const liner = named('liner');
     const of = (ids: string[], along: Vec): number => guessSpreadMm(after(...ids), 'front', liner, 8, along);
-    expect(of(['lip-12'], OUT)).toBeCloseTo(Math.hypot(3, GUESSED_POINT_MM), 6);
+    expect(of(['lip-12'], OUT)).toBeCloseTo(Math.hypot(3, GUESSED_BESIDE_OTHER_MM), 6);
     expect(of(['across-12'], ACROSS)).toBeCloseTo(Math.hypot(3, GUESSED_POINT_MM), 6);
     expect(of(['across-12', 'liner-depth'], ACROSS)).toBeLessThan(10);
   });
@@ -84,11 +113,24 @@ describe('what nobody read', () => {
     ));
 });
 
-test('what the round placed by a few readings is as sure as its typical shape; what a gap placed, as the gap', () => {
+test('what the round placed by a few readings is as sure as its typical shape; what gaps placed, best where they were read', () => {
   const rail = named('rail');
-  expect(readSpreadMm(after(), 'front', rail)).toBe(3);
-  expect(readSpreadMm(after('rail-inboard', 'rail-above'), 'front', rail)).toBeGreaterThan(12);
-  const { measured } = after('rail-inboard', 'rail-above');
-  const placed = [{ obstacle: 'rail', shiftMm: [0, 0, 0] as [number, number, number], tapeErrorMm: 5 }];
-  expect(readSpreadMm({ measured: { ...measured!, placed } }, 'front', rail)).toBe(3);
+  expect(readSpread(after(), 'front', rail)(0)).toBe(3);
+  const read = after('rail-inboard', 'rail-above', 'seam-behind', 'seam-below', 'seam-across');
+  const spreadOf = (name: string): number => readSpread(read, 'front', named(name))(0);
+  expect(spreadOf('rail')).toBeGreaterThan(5);
+  // A panel may have another shape than a rail, which runs straight.
+  expect(spreadOf('seam')).toBeGreaterThan(2 * spreadOf('rail'));
+  const gap = { obstacle: 'seam', side: 'left' as const, travelMm: 0, gapMm: 60, errorMm: 2 };
+  const gaps = [
+    { ...gap, lockDeg: 0 },
+    { ...gap, lockDeg: 5 },
+  ];
+  const placed = withFront(withGaps(vehicle, 'front', gaps));
+  const stands = placed.corners.front.obstacles.find(({ id }) => id === 'seam')!;
+  expect(stands.estimated).toBeUndefined();
+  // Both are read level with the hub: its lower end, 240 mm below, is farther from them than its upper one.
+  const [, near = NaN, , far = NaN] = [0, 1, 2, 3].map(readSpread(placed, 'front', stands));
+  expect(near).toBeGreaterThan(stands.tapeErrorMm);
+  expect(far).toBeGreaterThan(1.5 * near);
 });

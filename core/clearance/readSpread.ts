@@ -1,94 +1,130 @@
-import type { AxleName, Corner, Obstacle } from '../format/build';
-import type { Side } from '../format/measured';
-import type { Vec } from '../geometry/vec';
+import type { AxleName, Obstacle, Vehicle } from '../format/build';
+import { minus, vecOf, type Vec } from '../geometry/vec';
+import { gapsTo, toldByGap } from '../measure/gaps';
 import { toClock } from '../measure/outline';
-import { roundFor, type RoundReading } from '../measure/round';
+import type { RoundReading } from '../measure/round';
 import { thingOf } from '../measure/sides';
 import { outlineIds } from '../measure/things';
-import { GUESSED_POINT_MM, WHOLLY_GUESSED_MM } from './spread';
+import { axisSpreadMm, takenOf, typicalShapeMm } from './axisSpread';
+import { GUESSED_BESIDE_OTHER_MM, GUESSED_POINT_MM, GUESSED_WELL_MM, WHOLLY_GUESSED_MM } from './spread';
 
 /** How far round the clock from a reading an edge is known no better than from its typical shape, hours. An estimate. */
 const RADIUS_REACH_HOURS = 2;
 /** The same of how far it stands across, which runs straighter. */
 const ACROSS_REACH_HOURS = 4;
 
-/** What the shape of a part may be other than the typical one where only some of its axes were read, mm. An estimate. */
-const TYPICAL_SHAPE_MM = 15;
+/** What a part may be off along the way of a gap where it was read, and so far from there that its shape alone tells. Estimates. */
+const AT_GAP_MM = 5;
+const BY_GAP = 1.7;
+const GAP_REACH_MM = 150;
+/** How far a place of a part may be off, along the way of a gap that was read at another, mm: its shape is the typical one. An estimate. */
+export const besideGapMm = (part: Pick<Obstacle, 'carrier'>, gap: Vec, place: Vec): number =>
+  Math.hypot(
+    AT_GAP_MM,
+    BY_GAP * typicalShapeMm(part) * Math.min(1, Math.hypot(...minus(gap, place)) / GAP_REACH_MM),
+  );
 
-/** What was read of a corner on the side that stands for a part. */
-function takenOf({ measured }: Pick<Corner, 'measured'>, axle: AxleName, side: Side): RoundReading[] {
-  const ids = new Set(measured?.readings.filter((one) => one.side === side).map(({ reading }) => reading));
-  return roundFor(axle, side).filter(({ id }) => ids.has(id));
-}
+/** A gap that runs so much along a way is a reading of an edge's radius or of how far it stands across. */
+const MOSTLY = 0.7;
 
-/** How far an edge may be off at an hour between what was read of it, mm: the farther from a reading, the more. */
+/**
+ * How far an edge may be off at an hour, mm: beyond its readings the more the farther from the last, between two of them as far as a
+ * smooth line through both may be.
+ */
 function betweenMm(hours: readonly number[], at: number, reachHours: number, unreadMm: number): number {
   if (hours.length === 0) return unreadMm;
-  const away = Math.min(...hours.map((hour) => Math.abs(hour - at)));
+  const before = Math.min(...hours.flatMap((hour) => (hour <= at ? [at - hour] : [])));
+  const after = Math.min(...hours.flatMap((hour) => (hour >= at ? [hour - at] : [])));
+  const away =
+    before === 0 || after === 0
+      ? 0
+      : Number.isFinite(before + after)
+        ? (before * after) / (before + after)
+        : Math.min(before, after);
   return Math.min(unreadMm, GUESSED_POINT_MM * Math.min(1, away / reachHours));
 }
 
 /**
  * How far a point that was read may be off, one standard deviation, mm: what the tape was; and where a thing of the round was placed by
- * a few readings, what its shape may be other than the typical one that it was given. Estimates.
+ * a few readings or by gaps, what its shape may be other than the typical one that it was given. Estimates.
  */
-export function readSpreadMm(
-  corner: Pick<Corner, 'measured'>,
+export function readSpread(
+  vehicle: Pick<Vehicle, 'corners' | 'stock'>,
   axle: AxleName,
-  obstacle: Pick<Obstacle, 'id' | 'side' | 'tapeErrorMm'>,
-): number {
+  obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'carrier' | 'tapeErrorMm'>,
+): (point: number) => number {
+  const { tapeErrorMm, points } = obstacle;
+  const corner = vehicle.corners[axle];
   const thing = thingOf(obstacle);
-  // What a gap has placed stands where it comes near, whatever its shape.
-  const byGap = corner.measured?.placed.some((one) => one.obstacle === obstacle.id) ?? false;
-  if (byGap) return obstacle.tapeErrorMm;
-  const placed = takenOf(corner, axle, obstacle.side ?? 'left').some(
+  const byTape = takenOf(corner, axle, obstacle.side ?? 'left').some(
     ({ thing: of, kind }) => of === thing && kind.of === 'thing',
   );
-  return placed ? Math.hypot(obstacle.tapeErrorMm, TYPICAL_SHAPE_MM) : obstacle.tapeErrorMm;
+  // What was an estimate before gaps placed it has kept its shape.
+  const byGaps = corner.measured?.placed.some((one) => one.obstacle === obstacle.id && one.estimated?.length);
+  if (!byTape && !byGaps) return () => tapeErrorMm;
+  const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap).at);
+  const shapeMm = byTape ? typicalShapeMm(obstacle) : Infinity;
+  return (point) => {
+    const place = vecOf(points[point] ?? [0, 0, 0]);
+    return Math.hypot(tapeErrorMm, Math.min(shapeMm, ...told.map((at) => besideGapMm(obstacle, at, place))));
+  };
 }
 
 /**
  * How far the place of a point that nobody read may be off along a direction, one standard deviation, mm. A part of which nothing
  * was read stands as far off as wells differ; of an edge, the readings beside it tell of it, the nearer the more, and the liner
- * of the lip and the lip of the liner; of a thing, each axis that was read is as sure as the tape. Estimates.
+ * of the lip and the lip of the liner; of a thing, each axis that was read is as sure as the tape. A gap tells of a part along the
+ * way from the wheel to it, and of an edge around where it was read. Estimates.
  */
-export function guessSpreadMm(
-  corner: Pick<Corner, 'measured'>,
+export function guessSpread(
+  vehicle: Pick<Vehicle, 'corners' | 'stock'>,
   axle: AxleName,
-  obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'tapeErrorMm' | 'estimated'>,
-  point: number,
-  [ahead, across, up]: Vec,
-): number {
-  const { tapeErrorMm, points, estimated = [] } = obstacle;
+  obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'carrier' | 'tapeErrorMm' | 'estimated'>,
+): (point: number, along: Vec) => number {
+  const { tapeErrorMm, points } = obstacle;
+  const corner = vehicle.corners[axle];
   const thing = thingOf(obstacle);
   const { lip, liner } = outlineIds(axle);
   const taken = takenOf(corner, axle, obstacle.side ?? 'left');
-  const place = points[point];
-  if ((thing === lip || thing === liner) && place) {
+  const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap));
+  if (thing === lip || thing === liner) {
     const hoursOf = (of: RoundReading['kind']['of']): number[] =>
       taken.flatMap(({ kind }) => (kind.of === of && 'hour' in kind ? [kind.hour] : []));
+    const toldAt = (mostly: (along: Vec) => number): number[] =>
+      told.flatMap(({ at, along }) => (mostly(along) > MOSTLY ? [toClock([...at], false).hour] : []));
     const [own, other] = thing === lip ? (['lip', 'liner'] as const) : (['liner', 'lip'] as const);
-    const { hour } = toClock(place, true);
-    const radiusMm = betweenMm(
-      hoursOf(own),
-      hour,
-      RADIUS_REACH_HOURS,
-      hoursOf(other).length > 0 ? GUESSED_POINT_MM : WHOLLY_GUESSED_MM,
-    );
-    const acrossMm = betweenMm(hoursOf('across'), hour, ACROSS_REACH_HOURS, WHOLLY_GUESSED_MM);
-    const depthKnown = thing === lip || taken.some(({ kind }) => kind.of === 'depth');
-    return Math.hypot(
-      tapeErrorMm,
-      Math.hypot(ahead, up) * radiusMm,
-      across * (depthKnown ? acrossMm : Math.max(GUESSED_POINT_MM, acrossMm)),
-    );
+    const radiusAt = [...hoursOf(own), ...toldAt(([ahead, , up]) => Math.hypot(ahead, up))];
+    const acrossAt = [...hoursOf('across'), ...toldAt(([, across]) => across)];
+    const unreadMm = hoursOf(other).length > 0 ? GUESSED_BESIDE_OTHER_MM : GUESSED_WELL_MM;
+    const depthKnown =
+      thing === lip ||
+      taken.some(({ kind }) => kind.of === 'depth') ||
+      toldAt(([, across]) => across).length > 0;
+    const besideMm = told.length > 0 ? AT_GAP_MM : 0;
+    return (point, [ahead, across, up]) => {
+      const { hour } = toClock(points[point] ?? [0, 0, 0], true);
+      const radiusMm = betweenMm(radiusAt, hour, RADIUS_REACH_HOURS, unreadMm);
+      const acrossMm = betweenMm(acrossAt, hour, ACROSS_REACH_HOURS, WHOLLY_GUESSED_MM);
+      return Math.hypot(
+        tapeErrorMm,
+        besideMm,
+        Math.hypot(ahead, up) * radiusMm,
+        across * (depthKnown ? acrossMm : Math.max(GUESSED_POINT_MM, acrossMm)),
+      );
+    };
   }
-  const read = new Set(
-    taken.flatMap(({ thing: of, kind }) => (of === thing && kind.of === 'thing' ? [kind.axis] : [])),
-  );
-  const wholly = read.size === 0 && new Set(estimated).size >= points.length;
-  const unreadMm = wholly ? WHOLLY_GUESSED_MM : GUESSED_POINT_MM;
-  const offMm = (axis: 0 | 1 | 2): number => (read.has(axis) ? 0 : unreadMm);
-  const shapeMm = wholly ? 0 : TYPICAL_SHAPE_MM;
-  return Math.hypot(tapeErrorMm, shapeMm, ahead * offMm(0), across * offMm(1), up * offMm(2));
+  const variances = axisSpreadMm(corner, axle, obstacle).map((mm) => mm ** 2);
+  return (point, along) => {
+    const place = vecOf(points[point] ?? [0, 0, 0]);
+    const between = (one: Vec, other: Vec): number =>
+      variances.reduce((sum, variance, axis) => sum + variance * one[axis]! * other[axis]!, 0);
+    // What a gap along a way leaves of a variance along another (as one measurement of a normal deviate in space does).
+    const left = told.map(
+      (gap) =>
+        between(along, along) -
+        between(along, gap.along) ** 2 /
+          (between(gap.along, gap.along) + besideGapMm(obstacle, gap.at, place) ** 2),
+    );
+    return Math.hypot(tapeErrorMm, Math.sqrt(Math.max(0, Math.min(between(along, along), ...left))));
+  };
 }

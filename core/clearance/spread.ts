@@ -19,9 +19,17 @@ export function normalBelow(x: number): number {
 }
 
 /** How far a point may be from where it is that was guessed where the rest of its part was read, one standard deviation. An estimate. */
-export const GUESSED_POINT_MM = 25;
+export const GUESSED_POINT_MM = 18;
 /** The same of a part of which nothing was read, and that was taken from a typical well. An estimate. */
-export const WHOLLY_GUESSED_MM = 40;
+export const WHOLLY_GUESSED_MM = 30;
+/**
+ * The same of lip and liner, which clear the wheel at full bump, and of what rides on the upright, which was drawn around the wheel
+ * that the vehicle came with. Estimates.
+ */
+export const GUESSED_WELL_MM = 25;
+export const GUESSED_ON_UPRIGHT_MM = 8;
+/** The same of a lip or a liner that was put where the other one was read to be. An estimate. */
+export const GUESSED_BESIDE_OTHER_MM = 12;
 /**
  * How much (of the variance) what is guessed of a lip and a liner is off alike: a well that is larger than the typical one is so in
  * both. An estimate.

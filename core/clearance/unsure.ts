@@ -2,17 +2,16 @@ import { isCutPossible, realDepthMm } from '../cutting/realCut';
 import type { AxleName, Build, Obstacle } from '../format/build';
 import { vecOf, type Vec } from '../geometry/vec';
 import { decidingSize } from '../tire/grown';
-import { thingOf } from '../measure/sides';
-import { outlineIds } from '../measure/things';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { isThere } from '../vehicle/parts';
 import { gainOf, leastByPoint, wholeLeast } from './continuous';
 import { cutDepths, fineEnough, leastOf, nearOf, sweepAll, sweepCorner, sweepInputOf } from './corner';
-import { alongOf, motionSpread, nearestPoint } from './nearest';
+import { motionSpread, nearestPoint } from './nearest';
 import { mountedProfile, profileOf } from './profile';
 import { acceptedRubs, mayKiss } from './rub';
-import { guessSpreadMm, readSpreadMm } from './readSpread';
+import { isEdge, PANEL_SHAPE_MM } from './axisSpread';
+import { guessSpread, readSpread } from './readSpread';
 import { RIDE_SPREAD_MM, sizeSpreadMm, WHOLLY_GUESSED_MM } from './spread';
 
 /** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
@@ -50,9 +49,6 @@ const STEP_MM = 2;
 function depthPerMm(depthMm: number, missingMm: number): number {
   return Number.isFinite(depthMm) ? Math.max(1, depthMm / missingMm) : Infinity;
 }
-
-const isEdge = (axle: AxleName, obstacle: Obstacle): boolean =>
-  Object.values(outlineIds(axle)).includes(thingOf(obstacle));
 
 /** Least clearance of each part to the wheel and tire that the vehicle came with, in the same zone, nothing cut or moved. */
 function asDeliveredLeast(build: Build, axle: AxleName): Float64Array {
@@ -94,21 +90,17 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
   const rideSpreadMm = use.rideSpreadMm ?? RIDE_SPREAD_MM;
   const isGuess = ({ estimated }: Obstacle, reading: number): boolean =>
     estimated?.includes(reading) ?? false;
-  const readingOf = (
-    one: Obstacle,
-    point: number,
-    mm: number,
-    along: Vec,
-  ): UnsurePart['readings'][number] => {
-    const guessed = isGuess(one, point);
-    const tapeMm = guessed
-      ? guessSpreadMm(corner.corner, axle, one, point, along)
-      : readSpreadMm(corner.corner, axle, one);
-    return { mm, tapeMm, guessed };
+  const readingsOf = (one: Obstacle, along: Vec) => {
+    const guessMm = guessSpread(build.vehicle, axle, one);
+    const readMm = readSpread(build.vehicle, axle, one);
+    return (point: number, mm: number): UnsurePart['readings'][number] => {
+      const guessed = isGuess(one, point);
+      return { mm, tapeMm: guessed ? guessMm(point, along) : readMm(point), guessed };
+    };
   };
   const mostOff = (one: Obstacle): number =>
     Math.hypot(
-      one.estimated?.length ? WHOLLY_GUESSED_MM : readSpreadMm(corner.corner, axle, one),
+      one.estimated?.length ? WHOLLY_GUESSED_MM : Math.hypot(one.tapeErrorMm, PANEL_SHAPE_MM),
       ofSize.diameterMm / 2,
       ofSize.widthMm / 2,
       rideSpreadMm,
@@ -137,13 +129,14 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
     const pose = found.leastPose[i] ?? 0;
     const nearest = nearestPoint(corner, profile, i, pose);
     const { point } = nearest;
-    const along = alongOf(nearest);
+    const { along } = nearest;
+    const readingOf = readingsOf(obstacle, along);
     const upToMm = Math.max(use.marginMm, leastMm) + gainMm + FAR_SPREADS * mostOff(obstacle);
     const byReading =
       corner.flat.upright[i] === 1
         ? []
         : leastByPoint(corner, profile, cut[i]!, near, i, upToMm).flatMap((mm, reading) =>
-            Number.isFinite(mm) ? [readingOf(obstacle, reading, mm - gainMm, along)] : [],
+            Number.isFinite(mm) ? [readingOf(reading, mm - gainMm)] : [],
           );
     const missingMm = Math.max(1, use.marginMm - leastMm);
     const depthMm = (): number =>
@@ -163,7 +156,7 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
           ? byReading
           : [
               obstacle.points
-                .map((_, point) => readingOf(obstacle, point, leastMm, along))
+                .map((_, point) => readingOf(point, leastMm))
                 .reduce((worst, one) => (one.tapeMm > worst.tapeMm ? one : worst)),
             ],
       diameterMm: slope(taller, i) * ofSize.diameterMm,

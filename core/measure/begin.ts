@@ -12,22 +12,28 @@ export function standingProfile({ stock }: Pick<Vehicle, 'stock'>): Profile {
   return mountedProfile(stock, 0);
 }
 
-/** Where a well begins before anything is read: a hand's breadth outside the tire that stands in it. An estimate. */
-const FIRST_GAP_MM = 105;
+/**
+ * How far a well stands outside the tire that stands in it, beyond what the wheel goes up to full bump: as delivered it goes there
+ * without touching, with room for snow and a chain. An estimate.
+ */
+const OVER_BUMP_MM = 35;
+/** The lip lies so much farther out than the liner behind it. An estimate. */
+export const LIP_BEYOND_LINER_MM = 10;
 const FIRST_LIP_OUT_MM = 10;
 const FIRST_LINER_DEPTH_MM = 45;
 
-/** A lip and a liner in one of the shapes to begin from, around the tire that stands there; all of it estimated. */
+/** A lip and a liner in one of the shapes to begin from, around the tire that stands there and where it goes at full bump; all of it estimated. */
 export function shapeOutlines(
   vehicle: Pick<Vehicle, 'stock'>,
   axle: AxleName,
   shape: WellShape,
+  bumpMm: number,
 ): [lip: Obstacle, liner: Obstacle] {
   const { lip, liner } = outlineIds(axle);
   const standing = standingProfile(vehicle);
-  const radiusMm = standing.tireOuterMm + FIRST_GAP_MM;
+  const linerMm = standing.tireOuterMm + bumpMm + OVER_BUMP_MM;
   const lipY = standing.centreMm + standing.tireHalfWidthMm + FIRST_LIP_OUT_MM;
-  const outline = (acrossMm: number): Point[] =>
+  const outline = (radiusMm: number, acrossMm: number): Point[] =>
     SHAPE_HOURS.map((hour) =>
       fromClock({ hour, radiusMm: radiusMm * shapeShare(shape, hour), acrossMm, estimated: true }),
     );
@@ -41,7 +47,7 @@ export function shapeOutlines(
       material: 'sheet',
       role: 'lip',
       tapeErrorMm: 3,
-      points: outline(lipY),
+      points: outline(linerMm + LIP_BEYOND_LINER_MM, lipY),
     },
     {
       ...base,
@@ -49,7 +55,7 @@ export function shapeOutlines(
       label: axle === 'front' ? 'wheel well liner' : 'rear wheel well liner',
       material: 'liner',
       tapeErrorMm: 5,
-      points: outline(lipY - FIRST_LINER_DEPTH_MM),
+      points: outline(linerMm, lipY - FIRST_LINER_DEPTH_MM),
     },
   ];
 }
@@ -97,7 +103,7 @@ export function initialMeasurement(
   thing: string,
   shape: WellShape,
 ): Obstacle {
-  const [lip, liner] = shapeOutlines(vehicle, axle, shape);
+  const [lip, liner] = shapeOutlines(vehicle, axle, shape, vehicle.corners[axle].suspension.bumpMm);
   const one = [lip, liner].find(({ id }) => id === thing);
   if (one) return one;
   const template = thingsOf(axle).find(({ id }) => id === thing);

@@ -1,9 +1,9 @@
 import type { Vec } from '../geometry/vec';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
-import { clearanceAt } from '../clearance/at';
+import { clearanceAt, nearestAt } from '../clearance/at';
 import { mountedProfile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import { GUESSED_POINT_MM, WHOLLY_GUESSED_MM } from '../clearance/spread';
+import { axisSpreadMm, edgeSpreadMm, isEdge } from '../clearance/axisSpread';
 import type { GapReading } from '../format/measured';
 import { solve, varianceAlong } from './linear';
 
@@ -33,43 +33,58 @@ const SETTLED_MM = 1e-4;
 const DIFFERENCE_MM = 0.25;
 const SPREADS = 2;
 
-/** Clearance in mm of an obstacle's points, moved by a shift, in the pose and from the tire of one gap reading. */
-export function gapClearance(
-  vehicle: Vehicle,
+/** Corner, obstacle, pose and tire of one gap reading, as clearances are worked out from them. */
+function poseOfGap(
+  vehicle: Pick<Vehicle, 'corners' | 'stock'>,
   axle: AxleName,
   obstacle: Pick<Obstacle, 'points' | 'carrier'>,
-  gap: GapReading,
-): (shift: Vec) => number {
+  gap: Pick<GapReading, 'mounted' | 'lockDeg' | 'travelMm'>,
+): Parameters<typeof clearanceAt> {
   const mounted = gap.mounted ?? { ...vehicle.stock, spacerMm: 0 };
-  const profile = mountedProfile(mounted, mounted.spacerMm);
   const pose = { lift: NO_LIFT, lockDeg: gap.lockDeg, hubMm: gap.travelMm };
-  return clearanceAt(vehicle.corners[axle], obstacle, pose, profile);
+  return [vehicle.corners[axle], obstacle, pose, mountedProfile(mounted, mounted.spacerMm)];
+}
+
+/** Clearance in mm of an obstacle's points, moved by a shift, in the pose and from the tire of one gap reading. */
+export const gapClearance = (...of: Parameters<typeof poseOfGap>): ((shift: Vec) => number) =>
+  clearanceAt(...poseOfGap(...of));
+
+/** What one gap tells: of which place of a part, and along which way, as the size of each axis' share; 0 where it tells nothing. */
+export type ToldByGap = { at: Vec; along: Vec };
+
+/** What a gap read in a pose tells, or would tell, of a part where it stands now. */
+export function toldByGap(...of: Parameters<typeof poseOfGap>): ToldByGap {
+  const slope = slopeAt(gapClearance(...of), NO_SHIFT);
+  const length = Math.hypot(...slope);
+  const along = slope.map((one) => (length < 1e-6 ? 0 : Math.abs(one) / length)) as unknown as Vec;
+  return { at: nearestAt(...poseOfGap(...of))(NO_SHIFT).at, along };
+}
+
+function slopeAt(clearance: (shift: Vec) => number, shift: Vec): Vec {
+  const along = (axis: number): number => {
+    const to = (by: number): Vec => shift.map((mm, i) => (i === axis ? mm + by : mm)) as unknown as Vec;
+    return (clearance(to(DIFFERENCE_MM)) - clearance(to(-DIFFERENCE_MM))) / (2 * DIFFERENCE_MM);
+  };
+  return [along(0), along(1), along(2)];
 }
 
 type Fitted = { shift: Vec; information: number[][]; gradients: Vec[] };
 
 /**
  * The shift that best agrees with the gaps and with what was taped before: least squares of
- * Σ ((clearance − gap)/σ)² + |shift|²/σ_tape², by Gauss and Newton with halved steps.
+ * Σ ((clearance − gap)/σ)² + Σ (shift/σ_prior)² over the axes, by Gauss and Newton with halved steps.
  */
 function fit(
   clearances: readonly ((shift: Vec) => number)[],
   gaps: readonly GapReading[],
-  priorMm: number,
+  priorMm: Vec,
 ): Fitted {
   const cost = (shift: Vec): number =>
     clearances.reduce(
       (sum, clearance, i) => sum + ((clearance(shift) - (gaps[i]?.gapMm ?? 0)) / sigma(gaps[i])) ** 2,
-      shift.reduce((sum, mm) => sum + (mm / priorMm) ** 2, 0),
+      shift.reduce((sum, mm, axis) => sum + (mm / (priorMm[axis] ?? 1)) ** 2, 0),
     );
-  const slopes = (shift: Vec): Vec[] =>
-    clearances.map((clearance) => {
-      const along = (axis: number): number => {
-        const to = (by: number): Vec => shift.map((mm, i) => (i === axis ? mm + by : mm)) as unknown as Vec;
-        return (clearance(to(DIFFERENCE_MM)) - clearance(to(-DIFFERENCE_MM))) / (2 * DIFFERENCE_MM);
-      };
-      return [along(0), along(1), along(2)];
-    });
+  const slopes = (shift: Vec): Vec[] => clearances.map((clearance) => slopeAt(clearance, shift));
   let shift: Vec = NO_SHIFT;
   let gradients = slopes(shift);
   let information: number[][] = [];
@@ -79,7 +94,7 @@ function fit(
       [0, 1, 2].map((j) =>
         gradients.reduce(
           (sum, g, k) => sum + ((g[i] ?? 0) * (g[j] ?? 0)) / sigma(gaps[k]) ** 2,
-          i === j ? 1 / priorMm ** 2 : 0,
+          i === j ? 1 / (priorMm[i] ?? 1) ** 2 : 0,
         ),
       ),
     );
@@ -89,7 +104,7 @@ function fit(
           const residual = (clearances[k]?.(shift) ?? 0) - (gaps[k]?.gapMm ?? 0);
           return sum - ((g[i] ?? 0) * residual) / sigma(gaps[k]) ** 2;
         },
-        -(shift[i] ?? 0) / priorMm ** 2,
+        -(shift[i] ?? 0) / (priorMm[i] ?? 1) ** 2,
       ),
     );
     const move = solve(information, pull);
@@ -107,10 +122,15 @@ function fit(
 /** A gap that is said to be exact would let nothing else speak. */
 const sigma = (gap: GapReading | undefined): number => Math.max(0.5, gap?.errorMm ?? 1);
 
-function priorOf({ estimated, points, tapeErrorMm }: Obstacle): number {
-  const share = new Set(estimated).size / points.length;
-  if (share === 1) return WHOLLY_GUESSED_MM;
-  return Math.max(1, share > 0 ? Math.max(tapeErrorMm, GUESSED_POINT_MM * share) : tapeErrorMm);
+/** How far off a part may be along each axis before any gap, one standard deviation, mm. */
+function priorOf(corner: Pick<Corner, 'measured'>, axle: AxleName, obstacle: Obstacle): Vec {
+  const along = (mm: number): number => Math.max(1, Math.hypot(mm, obstacle.tapeErrorMm));
+  if (isEdge(axle, obstacle)) {
+    const mm = along(edgeSpreadMm(obstacle));
+    return [mm, mm, mm];
+  }
+  const [x, y, z] = axisSpreadMm(corner, axle, obstacle);
+  return [along(x), along(y), along(z)];
 }
 
 /**
@@ -124,7 +144,7 @@ export function placeByGaps(
   obstacle: Obstacle,
   gaps: readonly GapReading[],
 ): PlacedObstacle {
-  const priorMm = priorOf(obstacle);
+  const priorMm = priorOf(vehicle.corners[axle], axle, obstacle);
   const clearances = gaps.map((gap) => gapClearance(vehicle, axle, obstacle, gap));
   const all = fit(clearances, gaps, priorMm);
   const checks = gaps.map((gap, k): GapCheck => {
@@ -167,11 +187,14 @@ export function placeByGaps(
   };
 }
 
-const sideMatches = (obstacle: Obstacle, gap: GapReading): boolean =>
+const sideMatches = (obstacle: Pick<Obstacle, 'id' | 'side'>, gap: GapReading): boolean =>
   gap.obstacle === obstacle.id && (obstacle.side === undefined || obstacle.side === gap.side);
 
 /** The gaps that were read to one obstacle. */
-export function gapsTo(corner: Corner, obstacle: Obstacle): GapReading[] {
+export function gapsTo(
+  corner: Pick<Corner, 'measured'>,
+  obstacle: Pick<Obstacle, 'id' | 'side'>,
+): GapReading[] {
   return (corner.measured?.gaps ?? []).filter((gap) => sideMatches(obstacle, gap));
 }
 

@@ -52,10 +52,26 @@ describe('well shapes', () => {
   });
 
   test('begun around the tire that stands there, every point of it estimated', () => {
-    const [lip, liner] = shapeOutlines(fresh(), 'front', 'round');
+    const [lip, liner] = shapeOutlines(fresh(), 'front', 'round', 90);
     expect(lip.estimated).toHaveLength(lip.points.length);
-    expect(radiusAt(lip, 0)).toBeCloseTo(773.9 / 2 + 105, 6);
+    expect(radiusAt(lip, 0)).toBeCloseTo(773.9 / 2 + 90 + 45, 6);
     expect(liner.points[0]?.[1]).toBeLessThan(lip.points[0]?.[1] ?? 0);
+  });
+
+  test('an edge of which nothing was read goes along with the other, until it is read itself', () => {
+    const start = withCorner(fresh(), beginShape(fresh(), 'front', 'round'));
+    const level = { reading: 'across-12', valueMm: 0 };
+    const lip = taken(start, [level, { reading: 'lip-12', valueMm: 540 }]);
+    expect(radiusAt(named(lip, 'liner'), 0)).toBeCloseTo(530, 6);
+    expect(radiusAt(named(lip, 'liner'), 2)).toBeCloseTo(530, 6);
+    const both = taken(start, [
+      level,
+      { reading: 'liner-12', valueMm: 500 },
+      { reading: 'lip-12', valueMm: 540 },
+    ]);
+    expect(radiusAt(named(both, 'liner'), 0)).toBeCloseTo(500, 6);
+    const liner = taken(start, [{ reading: 'liner-12', valueMm: 500 }]);
+    expect(radiusAt(named(liner, 'fender-lip'), 0)).toBeCloseTo(510, 6);
   });
 
   test('is scaled to the readings so far and replaced by them point by point', () => {

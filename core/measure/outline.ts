@@ -63,15 +63,31 @@ function median(values: readonly number[]): number | undefined {
 /** Two points of an edge are the same one when they are nearer than this, in hours (a twelfth of an hour is 2.5°). */
 const SAME_HOUR = 0.2;
 
+/** The radius straight up that fits the radii read of an edge of a shape; undefined without any. */
+function scaleOf(
+  shape: WellShape,
+  read: readonly Pick<ClockPoint, 'hour' | 'radiusMm'>[],
+): number | undefined {
+  return median(read.map(({ hour, radiusMm }) => radiusMm / shapeShare(shape, hour)));
+}
+
+/** The same of the points of an edge that were read. */
+export const readScaleMm = (shape: WellShape, points: readonly ClockPoint[]): number | undefined =>
+  scaleOf(
+    shape,
+    points.filter(({ estimated }) => !estimated),
+  );
+
 /**
  * An edge with its readings put in. Points that were not read are kept, or, where they were taken from a shape,
  * scaled to the readings so far; each read hour replaces the point that stands there or is put between its
- * neighbours. A slanted tape of length L to an edge that stands out by y lies at √(L² − y²) from the hub's axis.
+ * neighbours. Where no radius of it was read, `elsewhereMm` is what it is scaled to. A slanted tape of length L to an edge that stands out by y lies at √(L² − y²) from the hub's axis.
  */
 export function readEdge(
   points: readonly ClockPoint[],
   shape: WellShape | undefined,
   { radii, across }: EdgeReadings,
+  elsewhereMm?: number,
 ): ClockPoint[] {
   const acrossAt = (hour: number, was: number): number => between(across, hour) ?? was;
   const near = (hour: number): ClockPoint | undefined =>
@@ -81,10 +97,7 @@ export function readEdge(
     const radiusMm = slanted ? Math.sqrt(Math.max(0, valueMm ** 2 - acrossMm ** 2)) : valueMm;
     return { hour, radiusMm, acrossMm, estimated: false };
   });
-  const scale =
-    shape === undefined
-      ? undefined
-      : median(read.map(({ hour, radiusMm }) => radiusMm / shapeShare(shape, hour)));
+  const scale = shape === undefined ? undefined : (scaleOf(shape, read) ?? elsewhereMm);
   const kept = points
     .filter(({ hour }) => read.every((one) => Math.abs(one.hour - hour) > SAME_HOUR))
     .map((point) => ({

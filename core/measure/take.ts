@@ -2,9 +2,9 @@ import type { Result } from '../result';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { sectionClearance } from '../clearance/profile';
 import type { Fault } from '../format/fields';
-import { initialMeasurement, shapeOutlines, standingProfile } from './begin';
+import { initialMeasurement, LIP_BEYOND_LINER_MM, shapeOutlines, standingProfile } from './begin';
 import { withGaps } from './gaps';
-import { fromClock, readEdge, toClock, type EdgeReadings } from './outline';
+import { fromClock, readEdge, readScaleMm, toClock, type EdgeReadings } from './outline';
 import { roundFor, type RoundReading } from './round';
 import type { GapReading, Measured, TapeReading, Side, WellShape } from '../format/measured';
 import { withCorner } from '../vehicle/withCorner';
@@ -200,7 +200,7 @@ function takeBare(
   const onSide = readings.filter(({ side }) => side === reading.side);
   const read = new Set(onSide.map((one) => one.reading));
 
-  const edge = (of: 'lip' | 'liner', obstacles: Obstacle[]): Obstacle[] => {
+  const edge = (of: 'lip' | 'liner', obstacles: Obstacle[], elsewhereMm?: number): Obstacle[] => {
     const thing = outlineIds(axle)[of];
     const parts = split({ ...corner, obstacles }, thing, reading.side, gaps, () =>
       initialMeasurement(vehicle, axle, thing, shape),
@@ -210,6 +210,7 @@ function takeBare(
       parts.mine.points.map((point, i) => toClock(point, guessed.has(i))),
       guessed.size > 0 ? shape : undefined,
       edgeReadings(axle, readings, reading.side, of),
+      elsewhereMm,
     );
     const moved = withPoints(
       { ...parts.mine, tapeErrorMm: errorOf(round, thing, onSide, parts.mine.tapeErrorMm) },
@@ -217,6 +218,27 @@ function takeBare(
       points.map(({ estimated }) => estimated),
     );
     return replaced(obstacles, parts, moved);
+  };
+
+  /** An edge of which nothing was read goes along with the other: a well that is larger is so in both. */
+  const follow = (of: 'lip' | 'liner', obstacles: Obstacle[]): Obstacle[] => {
+    const ids = outlineIds(axle);
+    const all = obstacles.filter((one) => isThing(one, ids[of]));
+    const [alone] = all;
+    const read = obstacles.find(
+      (one) =>
+        isThing(one, ids[of === 'lip' ? 'liner' : 'lip']) && (one.side ?? reading.side) === reading.side,
+    );
+    if (!alone || !read || all.length > 1 || (alone.side ?? reading.side) !== reading.side) return obstacles;
+    if (alone.estimated?.length !== alone.points.length || gaps.some(({ obstacle }) => obstacle === alone.id))
+      return obstacles;
+    const guessed = new Set(read.estimated);
+    const scaleMm = readScaleMm(
+      shape,
+      read.points.map((point, i) => toClock(point, guessed.has(i))),
+    );
+    const beyondMm = of === 'lip' ? LIP_BEYOND_LINER_MM : -LIP_BEYOND_LINER_MM;
+    return scaleMm === undefined ? obstacles : edge(of, obstacles, scaleMm + beyondMm);
   };
 
   let obstacles = corner.obstacles;
@@ -234,6 +256,8 @@ function takeBare(
     const hasLiner = obstacles.some((one) => isThing(one, outlineIds(axle).liner));
     if (known.kind.of !== 'lip' && (hasLiner || known.kind.of !== 'across'))
       obstacles = edge('liner', obstacles);
+    if (known.kind.of === 'lip' || known.kind.of === 'liner')
+      obstacles = follow(known.kind.of === 'lip' ? 'liner' : 'lip', obstacles);
   }
   const touched = obstacles.find(
     (one) => isThing(one, known.thing) && (one.side ?? reading.side) === reading.side,
@@ -264,7 +288,7 @@ function replaced(
 export function beginShape(vehicle: Vehicle, axle: AxleName, shape: WellShape): Corner {
   const corner = vehicle.corners[axle];
   const before = corner.measured ?? NOTHING_MEASURED;
-  const fresh = shapeOutlines(vehicle, axle, shape);
+  const fresh = shapeOutlines(vehicle, axle, shape, corner.suspension.bumpMm);
   const others = corner.obstacles.filter((one) => !fresh.some(({ id }) => isThing(one, id)));
   const old = (one: Obstacle): Obstacle | undefined => corner.obstacles.find((was) => isThing(was, one.id));
   const outlines = fresh.map((one): Obstacle => {

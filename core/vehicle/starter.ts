@@ -66,7 +66,7 @@ export function starterFile(start: Starter): BuildFile {
   const cut: Partial<Record<Obstacle['material'], number>> = start.mayCutMm ?? {};
   const obstacles = (axle: 'front' | 'rear'): Obstacle[] =>
     [
-      ...shapeOutlines({ stock }, axle, start.shape),
+      ...shapeOutlines({ stock }, axle, start.shape, travelMm),
       ...thingsOf(axle).map((thing) => typicalObstacle({ stock }, thing)),
     ].map((one) => ({ ...one, cutMm: cut[one.material] ?? one.cutMm }));
   const measured = { shape: start.shape, readings: [], gaps: [] };

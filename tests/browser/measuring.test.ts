@@ -60,7 +60,7 @@ describe('a new vehicle, measured by keyboard', () => {
     await fill('tireCode', '245/75R16 111S');
     await press(byWords('Begin'));
     // A vehicle that nobody has measured opens on the round that asks for everything.
-    expect(await text('[data-testid="round-words"]')).toContain('level at ride height');
+    expect(await text('[data-testid="preparation"]')).toContain('at ride height');
     await settled();
     expect(await text('h1')).toBe('Corvane Tull');
     expect(await text('[data-testid="still-to-read"]')).toMatch(
@@ -72,14 +72,36 @@ describe('a new vehicle, measured by keyboard', () => {
       (words) => words.includes('Read these first'),
       'what decides is worked out',
     );
-    expect(decides).toMatch(/an estimate, and nearest in \d+ % of what may be/);
-    const first = await find('[data-testid="what-decides"] li button');
-    const asked = (await first.getText()).split(',')[0];
-    await bench().driver.executeScript('arguments[0].click()', first);
+    expect(decides).toMatch(/an estimate, nearest in \d+ % of what may be/);
+    const ask = async (isGap: boolean): Promise<string> => {
+      const { driver } = bench();
+      await find('[data-testid="what-decides"] li button');
+      const all = await driver.findElements(By.css('[data-testid="what-decides"] li button'));
+      for (const one of all) {
+        const label = await one.getText();
+        if (label.startsWith('Gap to') !== isGap) continue;
+        await driver.executeScript('arguments[0].click()', one);
+        return label.split(',')[0] ?? '?';
+      }
+      throw new Error(`no ${isGap ? 'gap' : 'reading'} in ${decides}`);
+    };
+    const reading = await ask(false);
     await eventually(
       () => text('[data-testid="round-words"]'),
-      (words) => words.startsWith(asked ?? '?'),
+      (words) => words.startsWith(reading),
       'the reading that was pressed is under the hand',
+    );
+    // Where a gap tells more, its part and pose are set and the hand is in its field.
+    const gap = await ask(true);
+    await eventually(
+      () => bench().driver.executeScript<string>('return document.activeElement?.dataset.path ?? ""'),
+      (path) => path === 'gap',
+      'the field of the gap is under the hand',
+    );
+    expect(gap).toContain('Gap to the');
+    // The drawing turns the wheel so, and says between what the gap is read.
+    expect(await text('[data-testid="well-drawing"]')).toContain(
+      `nearest: ${gap.replace('Gap to the ', '')}`,
     );
     await press(segment('Points'));
     await frontAxle();

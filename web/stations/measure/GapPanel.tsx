@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useKept } from '../../state/kept';
 import { Plus, Trash2 } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AxleName, Build, Corner, Vehicle } from '../../../core/format/build';
 import type { Fault } from '../../../core/format/fields';
 import { withCorner } from '../../../core/vehicle/withCorner';
@@ -18,6 +18,7 @@ import { NumberField } from '../../ui/NumberField';
 import { takeCorner } from '../../state/edits';
 import { $build, $units, type Edited } from '../../state/store';
 import { Button } from '../../ui/Button';
+import { $gapPose } from './gapPose';
 
 type Props = { vehicle: Vehicle; axle: AxleName; side: Side; chosen: string; choose: (id: string) => void };
 
@@ -47,6 +48,10 @@ function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
   const units = useStore($units);
   const inside = way === 'inside';
   const lockDeg = lock === DEGREES ? degrees * (inside ? 1 : -1) : lockOfShare(corner, Number(lock), inside);
+  useEffect(() => {
+    $gapPose.set(mounted === 'stock' ? { lockDeg, travelMm, obstacle: chosen } : null);
+    return () => $gapPose.set(null);
+  }, [lockDeg, travelMm, chosen, mounted]);
   const add = (): void => {
     if (gapMm === undefined) {
       setFault('Gap is empty; type what the tape reads');

@@ -12,6 +12,7 @@ import { isUnmeasured, stillToRead } from '../../../core/measure/still';
 import { $axle, $build, $pose, $units } from '../../state/store';
 import { CornerFields } from './CornerFields';
 import { GapPanel } from './GapPanel';
+import { $gapPose } from './gapPose';
 import { guideOf } from './guide';
 import { ObstacleTable } from './ObstacleTable';
 import { PathPanel } from './PathPanel';
@@ -75,12 +76,13 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
           units,
         )
       : undefined;
+  const gapPose = useStore($gapPose);
   const station = useRef<HTMLElement>(null);
   /** Opens the gaps with what is to be read already said, and the hand in the field. */
   const readGap = (gap: DecidingGap): void => {
     keepFor('gap.lock', String(gap.lockShare));
     keepFor('gap.way', gap.lockDeg < 0 ? 'outside' : 'inside');
-    keepFor('gap.travelMm', 0);
+    keepFor('gap.travelMm', gap.travelMm);
     keepFor('gap.mounted', 'stock');
     $pose.set({ ...$pose.get(), axle: gap.axle });
     setChosen(gap.obstacle);
@@ -141,6 +143,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
                 choose={setChosen}
                 choosePoint={setPoint}
                 {...(guide ? { guide } : {})}
+                {...(by === 'gaps' && gapPose ? { gapPose } : {})}
               />
               {vehicle.corners[axle].suspension.kind === 'independent' && (
                 <BelowFold>

@@ -11,6 +11,7 @@ import { NumberField } from '../../ui/NumberField';
 import { takeCorner } from '../../state/edits';
 import { $pose, $units, type Edited } from '../../state/store';
 import type { DecidingGap } from '../../../core/calibration/decidingReadings';
+import { Preparation } from './Preparation';
 import { WhatDecides } from './WhatDecides';
 import { isUnmeasured } from '../../../core/measure/still';
 
@@ -150,6 +151,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
         </span>
       </div>
       <WhatDecides vehicle={vehicle} go={go} goGap={goGap} />
+      {read === 0 && <Preparation vehicle={vehicle} />}
       <p className="border-ink min-h-[3.1rem] border-l-4 pl-2" aria-live="polite" data-testid="round-words">
         {current ? (
           <>
@@ -158,18 +160,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
             {current.words}
           </>
         ) : (
-          <>
-            Type what the tape reads; Enter goes on, an empty field is skipped. mm, or inches as 14 3/8.
-            {read === 0 && (
-              <>
-                {' '}
-                <b className="font-semibold">First:</b> the vehicle level at ride height on its own tires,
-                wheels straight ahead. Across and along is read from the hub’s mounting face: with the wheel
-                on, lay a straight edge over the tire’s sidewall and take off how far that stands out of the
-                face; with the wheel off, hold the hub at its ride height on a stand.
-              </>
-            )}
-          </>
+          <>Type what the tape reads; Enter goes on, an empty field is skipped. mm, or inches as 14 3/8.</>
         )}
       </p>
       <div

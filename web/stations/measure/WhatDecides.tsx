@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import type { Build, Vehicle } from '../../../core/format/build';
 import { GRADE_WORDS } from '../../../core/clearance/grade';
-import type { DecidingGap, DecidingReading } from '../../../core/calibration/decidingReadings';
+import type { Deciding, DecidingGap, DecidingReading } from '../../../core/calibration/decidingReadings';
 import { isUnmeasured, stillToRead } from '../../../core/measure/still';
 import { AXLES } from '../../../core/format/fields';
 import { $build } from '../../state/store';
@@ -17,10 +17,16 @@ type Props = {
 
 const LOCK: Readonly<Record<number, string>> = { 0.25: 'a quarter', 0.5: 'half', 1: 'fully' };
 /** In which pose a gap is read, as it is said to whoever stands beside the wheel. */
-const poseWords = ({ lockShare, lockDeg }: DecidingGap): string =>
-  lockShare === 0
-    ? 'straight ahead, as it stands'
-    : `the wheel turned ${LOCK[lockShare]} ${lockDeg > 0 ? 'to the inside' : 'to the outside'}, as it stands`;
+const poseWords = ({ lockShare, lockDeg, travelMm }: DecidingGap): string =>
+  [
+    lockShare === 0
+      ? 'straight ahead'
+      : `the wheel turned ${LOCK[lockShare]} ${lockDeg > 0 ? 'to the inside' : 'to the outside'}`,
+    travelMm < 0 ? 'lifted by the body so that it hangs' : 'as it stands',
+  ].join(', ');
+
+const keyOf = (one: Deciding): string =>
+  `${one.axle} ${one.obstacle} ${one.by === 'tape' ? one.reading.id : 'gap'}`;
 
 /** Which readings would settle the grade of the stage that is on, as far as parts that decide it are still estimates. */
 export function WhatDecides({ vehicle, go, goGap }: Props) {
@@ -50,35 +56,24 @@ function Deciding({
           </p>
           <ol className="list-decimal pl-5">
             {settle.readings.slice(0, 3).map((one) => (
-              <li key={`${one.axle} ${one.reading.id}`}>
+              <li key={keyOf(one)}>
                 <button
                   type="button"
                   className="font-semibold underline decoration-dotted underline-offset-4"
-                  onClick={() => go(one)}
+                  onClick={() => (one.by === 'gap' ? goGap(one) : go(one))}
                 >
-                  {one.reading.label}, {one.axle}
-                </button>{' '}
+                  {one.by === 'gap' ? `Gap to the ${one.label}` : one.reading.label}, {one.axle}
+                </button>
+                {one.by === 'gap' && `, ${poseWords(one)}`}:{' '}
                 <span className="text-graphite">
-                  an estimate, and nearest in {percent(one.decides)} of what may be
-                  {settle.unsure - one.unsureAfter >= 0.01 &&
-                    `; ${percent(settle.unsure)} unsure to ${percent(one.unsureAfter)}`}
+                  an estimate, nearest in {percent(one.decides)} of what may be
+                  {settle.doubt - one.doubtAfter >= 0.01 &&
+                    `; which grade it is, ${percent(settle.doubt)} unsure to ${percent(one.doubtAfter)}`}
                 </span>
               </li>
             ))}
           </ol>
         </>
-      ) : settle.gap ? (
-        <p>
-          The tape round has nothing left that tells, and it is {percent(settle.unsure)} unsure. Read a gap:{' '}
-          <button
-            type="button"
-            className="font-semibold underline decoration-dotted underline-offset-4"
-            onClick={() => settle.gap && goGap(settle.gap)}
-          >
-            {settle.gap.label}, {settle.gap.axle}
-          </button>
-          , {poseWords(settle.gap)}. It is nearest in {percent(settle.gap.decides)} of what may be.
-        </p>
       ) : settle.enough ? (
         <p>
           <b className="font-semibold">Enough is known</b> for “{build.package.label || 'this stage'}”:{' '}
@@ -86,8 +81,9 @@ function Deciding({
         </p>
       ) : (
         <p>
-          Every part that decides was read. What is left, {percent(settle.unsure)} unsure, is the tape’s own,
-          the tire’s and the ride height’s: photographs, or a test fit, tell more.
+          No reading of the tape and no gap makes it much surer. What is left, {percent(settle.unsure)}{' '}
+          unsure, is what panels look like between what was read, and the tape’s, the tire’s and the ride
+          height’s own: photographs, a scan or a test fit tell more.
         </p>
       )}
     </div>
