@@ -32,6 +32,8 @@ export const onRequest = defineMiddleware(async ({ request, url, cookies, locals
   void queue().catch((error: unknown) =>
     console.error('the queue:', error instanceof Error ? error.message : error),
   );
+  // A page that says what is missing is drawn within the one that was asked for: it has come through here already.
+  if (locals.missing !== undefined) return next();
   if (foreign(request))
     return refuse({ status: 403, message: 'Another site asked for this change; it was not made.' });
   const person = cookies.get(PERSON_COOKIE)?.value;

@@ -40,12 +40,10 @@ test('however sure it seems, no grade that rests on an estimate is enough', () =
 });
 
 test('eight readings that are asked for find the least gap where eight in the order of the round do not', () => {
-  const errors = ['holloway-1-tires-only', 'holloway-2-tires-and-lift', 'halyard-1-tall-and-narrow'].map(
-    (name) => {
-      const { truth } = of(name);
-      return { asked: readByAsking(truth, 8).errorMm, order: readInOrder(truth, 8).errorMm };
-    },
-  );
+  const errors = ['holloway-1-tires-only', 'holloway-2-tires-and-lift'].map((name) => {
+    const { truth } = of(name);
+    return { asked: readByAsking(truth, 8).errorMm, order: readInOrder(truth, 8).errorMm };
+  });
   for (const { asked, order } of errors) {
     expect(asked).toBeLessThan(order / 2);
     expect(asked).toBeLessThan(12);
@@ -72,6 +70,7 @@ test('a newcomer who reads what is asked for is told after a dozen that nothing 
     'pylon-2-shoreline',
     'rook-1-long-tour',
     'marten-2-tires-and-spacers',
+    'halyard-1-tall-and-narrow',
   ].map((name) => {
     const { truth } = of(name);
     const { read, grade, errorMm } = readByAsking(truth, 42);

@@ -59,6 +59,34 @@ describe('leaves', () => {
     expect(await bench().text('body')).toContain('no such leaf');
   });
 
+  test('what is not there is said on a page of the shop, with the way back', async () => {
+    const { driver, address, text, find, eventually } = bench();
+    for (const [at, says] of [
+      ['/jobs/9999999', 'There is no such job.'],
+      ['/jobs/9999999/fit', 'There is no such job.'],
+      ['/jobs/9999999/compare', 'There is no such job'],
+      ['/fleet/9999999', 'There is no such search.'],
+      ['/attic', 'There is no such page.'],
+    ] as const) {
+      await driver.get(`${address}${at}`);
+      expect(await text('h1'), at).toContain(says);
+    }
+    const status = `const [done] = [...arguments].slice(-1);
+      Promise.all(['/jobs/9999999', '/attic', '/api/attic'].map((at) => fetch(at).then(async (one) =>
+        one.status + ' ' + (one.headers.get('content-type') ?? '').split(';')[0]))).then(done)`;
+    expect(await driver.executeAsyncScript(status)).toEqual([
+      '404 text/html',
+      '404 text/html',
+      '404 application/json',
+    ]);
+    await (await find('nav[aria-label="Pages"] a[href="/"]')).click();
+    await eventually(
+      () => text('h1'),
+      (words) => words.includes('Jobs'),
+      'the way back leads to the jobs',
+    );
+  });
+
   test('each answers in the first look, under a head of two lines, and nothing goes out at the side', async () => {
     const { openStage, turn, find, driver, eventually } = bench();
     await openStage('Dunmarrow', 1);

@@ -59,6 +59,11 @@ describe('what fits', () => {
       expect(ranking.split(best).length, best).toBeLessThanOrEqual(2);
     expect(ranking).toMatch(/the largest tire|costs least/);
     expect(ranking).toMatch(/\d cr\b/);
+    await eventually(
+      () => text('[data-testid="ranking"] tbody tr'),
+      (line) => /\d+ % sure/.test(line),
+      'each says how sure its grade is',
+    );
     // What differs in nothing that matters stands in one line, a press away.
     const variants = By.css('[data-testid="variants"]');
     const toggles = await driver.findElements(variants);

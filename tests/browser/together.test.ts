@@ -28,6 +28,11 @@ describe('changes together', () => {
       (words) => /^\d+ gone through$/.test(words),
       'it went through all',
     );
+    await eventually(
+      () => text('[data-testid="together-offers"] li'),
+      (words) => /\d+ % sure/.test(words),
+      'each says how sure its grade is',
+    );
     const take = await find('[data-testid="together-offers"] li button');
     await driver.executeScript('arguments[0].click()', take);
     await saved();

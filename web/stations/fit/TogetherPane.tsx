@@ -8,7 +8,8 @@ import { wordingText } from '../../../core/wording';
 import { takePackage } from '../../state/edits';
 import { step } from '../../state/saving';
 import { $assessment, $build, $units } from '../../state/store';
-import { GradeMark } from '../../drawings/GradeMark';
+import { useSureOf } from '../../state/sureOf';
+import { SureGrade } from '../../ui/SureGrade';
 import { Button } from '../../ui/Button';
 import { LeaveOut, useLeftOut } from './LeaveOut';
 import { $together, startTogether, stopTogether } from './togetherStore';
@@ -26,6 +27,31 @@ function costWords({ cost, hours, days }: Offer): string {
     hours > 0 ? `${hourWords(hours * 60)} of work` : 'no work of its own',
     ...(days > 0 ? [`parts in ${days} ${days === 1 ? 'day' : 'days'}`] : []),
   ].join(', ');
+}
+
+type LineProps = { build: Build; offer: Offer; running: boolean; locked: boolean };
+
+/** One way to free it, with how sure its grade is once the search has ended. */
+function OfferLine({ build, offer, running, locked }: LineProps) {
+  const units = useStore($units);
+  const chance = useSureOf(offer, !running, ({ changes }) => withChanges(build, changes));
+  return (
+    <li className="border-line flex flex-wrap gap-x-4 gap-y-1 border-b py-1.5 md:flex-nowrap">
+      <span className="w-20 shrink-0">
+        <SureGrade grade={offer.grade} chance={chance} />
+      </span>
+      <span className="min-w-0 basis-full md:grow md:basis-0">
+        <b className="font-semibold">{wordingText(offer.does, units)}</b>{' '}
+        <span className="text-graphite">{wordingText(offer.why, units)}</span>
+      </span>
+      <span className="text-graphite grow text-[0.9rem] md:w-56 md:shrink-0 md:grow-0">
+        {costWords(offer)} (estimates)
+      </span>
+      <Button className="shrink-0 self-start" disabled={locked || running} onClick={() => take(build, offer)}>
+        Take
+      </Button>
+    </li>
+  );
 }
 
 /** Single changes, and up to three together, that free both axles: searched for when somebody asks. */
@@ -72,33 +98,15 @@ export function TogetherPane({ build, locked }: { build: Build; locked: boolean 
         ))}
       {mine && searched.offers.length > 0 && (
         <ul data-testid="together-offers">
-          {searched.offers.map((offer) => {
-            const does = wordingText(offer.does, units);
-            return (
-              <li
-                key={does}
-                className="border-line flex flex-wrap gap-x-4 gap-y-1 border-b py-1.5 md:flex-nowrap"
-              >
-                <span className="w-20 shrink-0">
-                  <GradeMark grade={offer.grade} />
-                </span>
-                <span className="min-w-0 basis-full md:grow md:basis-0">
-                  <b className="font-semibold">{does}</b>{' '}
-                  <span className="text-graphite">{wordingText(offer.why, units)}</span>
-                </span>
-                <span className="text-graphite grow text-[0.9rem] md:w-56 md:shrink-0 md:grow-0">
-                  {costWords(offer)} (estimates)
-                </span>
-                <Button
-                  className="shrink-0 self-start"
-                  disabled={locked || running}
-                  onClick={() => take(build, offer)}
-                >
-                  Take
-                </Button>
-              </li>
-            );
-          })}
+          {searched.offers.map((offer) => (
+            <OfferLine
+              key={wordingText(offer.does, units)}
+              build={build}
+              offer={offer}
+              running={running}
+              locked={locked}
+            />
+          ))}
         </ul>
       )}
       {mine && (

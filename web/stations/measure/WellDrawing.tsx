@@ -53,9 +53,9 @@ const FRAMES: readonly Frame[] = [
     left: 2,
     top: 410,
     width: 392,
-    height: 200,
+    height: 212,
     x: 198,
-    y: 542,
+    y: 552,
     scale: SCALE,
     title: 'plan, outboard down',
   },
@@ -92,7 +92,7 @@ export function WellDrawing({ vehicle, axle, chosen, point, choose, choosePoint,
         ref={svg}
         {...stop}
         className="drawing"
-        viewBox={`0 0 ${WIDTH} 612`}
+        viewBox={`0 0 ${WIDTH} 624`}
         role="group"
         aria-label="The wheel well as measured"
         data-testid="well-drawing"

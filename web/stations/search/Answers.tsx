@@ -9,7 +9,8 @@ import { roundMoney } from '../../../core/quote/quote';
 import { keyOf, type Found } from '../../../core/search/found';
 import type { partsOf, Why } from '../../../core/search/summary';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
-import { GradeMark } from '../../drawings/GradeMark';
+import { useSureOf } from '../../state/sureOf';
+import { SureGrade } from '../../ui/SureGrade';
 import type { Report } from '../../workers/search.worker';
 import { $shop, $units } from '../../state/store';
 import { lineWords } from './lineWords';
@@ -114,6 +115,17 @@ function TakeCell({ one, look, take }: LineProps) {
   );
 }
 
+/** The grade of a line, its least gap, and how sure it is once the search has ended. */
+function GradeCell({ one, isAsked }: { one: Found; isAsked: boolean }) {
+  const units = useStore($units);
+  const chance = useSureOf(one, isAsked, (found) => searchWorker().build(found));
+  return (
+    <td className="py-1 pr-3 whitespace-nowrap">
+      <SureGrade grade={one.grade} chance={chance} size={15} beside={mm(one.leastMm, units)} />
+    </td>
+  );
+}
+
 /** Arrows go from line to line; Enter makes a stage of the one that has the focus. */
 function moveAmongLines(event: KeyboardEvent<HTMLElement>): void {
   const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -208,10 +220,7 @@ export function Answers({ report }: { report: Report }) {
                     )}
                   </td>
                   <td className="py-1 pr-3 text-right whitespace-nowrap">{mm(one.diameterMm, units)}</td>
-                  <td className="py-1 pr-3 whitespace-nowrap">
-                    <GradeMark grade={one.grade} size={15} />{' '}
-                    <span className="text-graphite">{mm(one.leastMm, units)}</span>
-                  </td>
+                  <GradeCell one={one} isAsked={!running} />
                   <td className="py-1 pr-3 text-right whitespace-nowrap">
                     {(one.lockKept * 100).toFixed(0)} %
                   </td>

@@ -5,11 +5,10 @@ import type { Build } from '../../../core/format/build';
 import type { Limits } from '../../../core/format/searchLimits';
 import { hours as hourWords, money } from '../../../core/quote/quote';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
-import { sureWords } from '../../../core/verdictTail';
 import { wordingText } from '../../../core/wording';
 import { readWish, WISH_SLACK_MM, type Wish } from '../../../core/wish/readWish';
 import type { WishWay } from '../../../core/wish/wayTo';
-import { GradeMark } from '../../drawings/GradeMark';
+import { SureGrade } from '../../ui/SureGrade';
 import { useKept } from '../../state/kept';
 import { $build, $job, $shop, $units } from '../../state/store';
 import { Button } from '../../ui/Button';
@@ -98,12 +97,7 @@ function Way({ way, first, base }: { way: WishWay; first: string; base: Build })
     <li className="border-line border-b py-1.5">
       <div className="flex flex-wrap gap-x-4 gap-y-1 md:flex-nowrap">
         <span className="w-24 shrink-0">
-          <GradeMark grade={way.grade} />
-          {way.chance && (
-            <span className="text-graphite block text-[0.8rem]" data-testid="wish-sure">
-              {sureWords(way.chance, way.grade)}
-            </span>
-          )}
+          <SureGrade grade={way.grade} chance={way.chance} />
         </span>
         <span className="min-w-0 basis-full md:grow md:basis-0">
           <b className="font-semibold">{wordingText(way.does, units)}</b>{' '}
