@@ -198,7 +198,9 @@ export function endpoint(
   return {
     GET,
     HEAD: async (call) => {
-      const { status, headers } = await GET(call);
+      const { status, headers, body } = await GET(call);
+      // A stream that nobody reads goes on for good.
+      await body?.cancel();
       return new Response(null, { status, headers });
     },
     POST: handlerOf('POST'),

@@ -71,6 +71,25 @@ describe('a test fit', () => {
     expect(await lines('test-fit')).toBe(3);
   });
 
+  test('what somebody else writes down stands here as soon as it is stored', async () => {
+    const { driver, address, eventually, text } = bench();
+    const job = new URL(await driver.getCurrentUrl()).pathname.split('/')[2] ?? '';
+    // From another machine, without this page knowing.
+    const id = '0a234567-89ab-4def-8123-456789abcdef';
+    const entry = { id, at: '2026-11-20T10:00', by: 'Somebody', kind: 'note', words: 'The ramp is free' };
+    const stored = await fetch(`${address}/api/jobs/${job}/log`, {
+      method: 'POST',
+      body: JSON.stringify([entry]),
+      headers: { 'content-type': 'application/json' },
+    });
+    expect(stored.status, await stored.text()).toBe(200);
+    await eventually(
+      () => text('[data-testid="timeline"]'),
+      (words) => words.includes('The ramp is free'),
+      'it stands in the log',
+    );
+  });
+
   test('what they say is taken over as measured with one press, with history and undo', async () => {
     const { eventually, find, text, driver, saved, settled, control } = bench();
     await find('[data-testid="reconcile"] [data-correction]');

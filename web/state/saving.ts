@@ -14,6 +14,7 @@ import {
   $jobHead,
   $save,
   $stages,
+  $told,
   $stepped,
   $vehicle,
   current,
@@ -22,11 +23,11 @@ import {
   type Doc,
 } from './store';
 import { send, type Answer } from './apiClient';
+import { followTold } from './told';
 import { keepSoon } from '../offline/keep';
 
 const PAUSE_MS = 500;
 const RETRY_MS = [1000, 2000, 4000, 8000, 15_000];
-const LOOK_MS = 4000;
 
 const timers = new Map<string, ReturnType<typeof setTimeout>>();
 const inFlight = new Map<string, Promise<void>>();
@@ -197,17 +198,18 @@ async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
 const versionsNow = (): string =>
   [$jobHead.get(), ...allDocs()].map((doc) => `${doc?.id}:${doc?.version}`).join(' ');
 
-/** Takes in what others changed, where nothing of ours waits to be stored. */
-export async function pollRemote(): Promise<void> {
+/** Takes in what others changed; false where something of ours waits to be stored, which goes first. */
+export async function pollRemote(): Promise<boolean> {
   const job = $job.get();
-  if (!job || document.hidden || allDocs().some(dirty) || inFlight.size > 0) return;
+  if (!job) return true;
+  if (allDocs().some(dirty) || inFlight.size > 0) return false;
   const versions = await send<JobVersions>('GET', `/api/jobs/${job.id}/versions`);
   if (versions.kind === 'unreachable') {
     $save.set({ kind: 'offline', ...(versions.why ? { why: versions.why } : {}) });
-    return;
+    return true;
   }
   if ($save.get().kind === 'offline') $save.set({ kind: 'saved', at: null });
-  if (versions.kind !== 'ok') return;
+  if (versions.kind !== 'ok') return true;
   const { head, vehicle, stages, work } = versions.value;
   const mine = $stages.get();
   const same =
@@ -216,11 +218,12 @@ export async function pollRemote(): Promise<void> {
     $work.get().version === work &&
     mine.length === Object.keys(stages).length &&
     mine.every(({ id, version }) => stages[id] === version);
-  if (same) return;
+  if (same) return true;
   const before = versionsNow();
   const data = await send<SheetData>('GET', `/api/jobs/${job.id}`);
   // What was stored from here while the answer was on its way may not be in it: the next look is of both.
-  if (data.kind !== 'ok' || allDocs().some(dirty) || versionsNow() !== before) return;
+  if (data.kind !== 'ok') return true;
+  if (allDocs().some(dirty) || versionsNow() !== before) return false;
   const seen = new Map(allDocs().map((doc) => [name(doc), doc.document]));
   hydrate(data.value);
   const changed = allDocs().flatMap((doc) => {
@@ -228,6 +231,7 @@ export async function pollRemote(): Promise<void> {
     return changes.length > 0 ? [changeWords(doc.subject, changes)] : [];
   });
   if (changed.length > 0) toast(`Someone else changed ${changed.join('; ')}.`);
+  return true;
 }
 
 /** Puts a sheet on the page as the server holds it. */
@@ -274,12 +278,16 @@ export function startSaving(): () => void {
   addEventListener('online', online);
   addEventListener('offline', offline);
   addEventListener('pagehide', leave);
-  const timer = setInterval(() => void pollRemote(), LOOK_MS);
+  const deaf = followTold(`/api/jobs/${$job.get()?.id ?? 0}/events`, async (isTold) => {
+    if (!(await pollRemote())) return false;
+    if (isTold) $told.set($told.get() + 1);
+    return true;
+  });
   return () => {
     removeEventListener('online', online);
     removeEventListener('offline', offline);
     removeEventListener('pagehide', leave);
-    clearInterval(timer);
+    deaf();
   };
 }
 

@@ -63,6 +63,9 @@ export const $shop = atom<ShopSettings>({
   due: SHIPPED_DUE,
   units: 'metric',
 });
+/** Grows whenever the server told that something of the job changed, and its documents were looked at. */
+export const $told = atom(0);
+
 /** Counts what was taken back or made again: what is kept beside the documents is looked at anew. */
 export const $stepped = atom(0);
 /** The pose that all drawings share: axle, lock angle and travel from ride height. */

@@ -9,6 +9,7 @@ import { latestOnly } from '../../workers/latest';
 import { wallNow } from '../../state/clock';
 import { $shop } from '../../state/store';
 import { send } from '../../state/apiClient';
+import { followTold } from '../../state/told';
 import { keepWork, type WorkKeeper } from '../../state/workKeeper';
 import type { JobTask } from '../../../core/format/jobWork';
 
@@ -21,7 +22,6 @@ export const $plan = atom<WeekPlan | null>(null);
 export const $chosen = atom<string | null>(null);
 
 const keepers = new Map<number, WorkKeeper>();
-const LOOK_MS = 5000;
 
 function show(id: number, now: { version: number; work: BoardJob['work'] }): void {
   $jobs.set($jobs.get().map((job) => (job.id === id ? { ...job, ...now } : job)));
@@ -105,21 +105,21 @@ export function startPlanning(): () => void {
     plan($jobs.get());
   };
   const stops = [$jobs.subscribe(again), $shop.subscribe(again)];
-  const pollRemote = async (): Promise<void> => {
-    if (document.hidden) return;
+  const pollRemote = async (): Promise<boolean> => {
     const answer = await send<BoardJob[]>('GET', '/api/plan');
-    if (answer.kind !== 'ok') return;
+    if (answer.kind !== 'ok') return true;
     const known = new Map($jobs.get().map(({ id, version }) => [id, version]));
     const moved =
       answer.value.length !== known.size || answer.value.some(({ id, version }) => known.get(id) !== version);
     if (moved) takeJobs(answer.value);
     // A plan begins on a full quarter of an hour: it is the same until the next one.
     else if (quarter() !== planned) again();
+    return true;
   };
-  const timer = setInterval(() => void pollRemote(), LOOK_MS);
+  const deaf = followTold('/api/events', pollRemote);
   return () => {
     stops.forEach((stop) => stop());
-    clearInterval(timer);
+    deaf();
     worker.terminate();
   };
 }

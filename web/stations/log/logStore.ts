@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import type { Fault } from '../../../core/format/fields';
 import { signed } from '../../state/clock';
 import { madeId } from '../../state/madeId';
-import { $active, $job, $stepped } from '../../state/store';
+import { $active, $job, $stepped, $told } from '../../state/store';
 import { asItStands } from '../../../core/log/logEntry';
 import { refusalWords, send } from '../../state/apiClient';
 import { sendPhotos } from './photos';
@@ -143,8 +143,11 @@ export function startLog(jobId: number): () => void {
   addEventListener('online', again);
   // Taking over is taken back with its change to the documents.
   const stop = $stepped.listen(() => void flush(jobId));
+  // What somebody else wrote down stands here at once.
+  const deaf = $told.listen(() => void flush(jobId));
   return () => {
     stop();
+    deaf();
     clearInterval(timer);
     removeEventListener('online', again);
   };

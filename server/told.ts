@@ -1,0 +1,105 @@
+import pg from 'pg';
+
+/** What PostgreSQL tells on when something of a job was changed and committed, by whichever process: the job's number. */
+const CHANNEL = 'vexlo_job';
+/** How long until a lost connection is tried again: at first, and at most, ms. */
+const AGAIN_MS = [250, 5000] as const;
+
+/** Told of a job that changed; null where changes may have been missed, so that whoever cares looks himself. */
+export type Told = (jobId: number | null) => void;
+
+export type Ear = { follow: (told: Told) => () => void; close: () => Promise<void> };
+
+/**
+ * Listens to a database on a connection of its own, opened with the first who follows and opened again for as long as it is lost. Each
+ * time it is open, everybody is told to look: what was changed before is not told.
+ */
+export function earOf(url: string): Ear {
+  const readers = new Set<Told>();
+  let client: pg.Client | undefined;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  let pauseMs: number = AGAIN_MS[0];
+  let isClosed = false;
+  const tell = (jobId: number | null): void => readers.forEach((told) => told(jobId));
+  const open = async (): Promise<void> => {
+    again = undefined;
+    const mine = new pg.Client({
+      connectionString: url,
+      keepAlive: true,
+      connectionTimeoutMillis: AGAIN_MS[1],
+    });
+    client = mine;
+    const lost = (why?: Error): void => {
+      if (client !== mine) return;
+      client = undefined;
+      if (why) console.error(`the ear on the database: ${why.message}`);
+      mine.end().catch(() => undefined);
+      if (isClosed) return;
+      again = setTimeout(() => void open(), pauseMs);
+      pauseMs = Math.min(AGAIN_MS[1], 2 * pauseMs);
+    };
+    mine.on('error', lost);
+    mine.on('end', () => lost());
+    mine.on('notification', ({ payload }) => tell(Number(payload)));
+    try {
+      await mine.connect();
+      await mine.query(`listen ${CHANNEL}`);
+      pauseMs = AGAIN_MS[0];
+      tell(null);
+    } catch (error) {
+      lost(error instanceof Error ? error : new Error(String(error)));
+    }
+  };
+  return {
+    follow(told) {
+      readers.add(told);
+      if (!client && !again && !isClosed) void open();
+      else told(null);
+      return () => void readers.delete(told);
+    },
+    async close() {
+      isClosed = true;
+      clearTimeout(again);
+      await client?.end().catch(() => undefined);
+    },
+  };
+}
+
+let opened: Ear | undefined;
+const ear = (): Ear => (opened ??= earOf(process.env['DATABASE_URL'] ?? ''));
+
+/** A line now and then shows both ends that the other is still there, ms. */
+const STILL_THERE_MS = 20_000;
+
+/**
+ * Server-sent events that say that something changed: of one job, or of any. They say no more than that, so that whoever hears it
+ * asks for what he may see. Ends when the reader goes.
+ */
+export function changesAsEvents(jobId: number | null, signal: AbortSignal, { follow } = ear()): Response {
+  const text = new TextEncoder();
+  let stop = (): void => undefined;
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const say = (words: string): void => controller.enqueue(text.encode(words));
+      say('retry: 1000\n\n');
+      const leave = follow((changed) => {
+        if (jobId === null || changed === null || changed === jobId) say('data: changed\n\n');
+      });
+      const still = setInterval(() => say(': still there\n\n'), STILL_THERE_MS);
+      stop = (): void => {
+        leave();
+        clearInterval(still);
+        signal.removeEventListener('abort', end);
+      };
+      const end = (): void => {
+        stop();
+        controller.close();
+      };
+      signal.addEventListener('abort', end);
+    },
+    cancel: () => stop(),
+  });
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  });
+}
