@@ -222,6 +222,12 @@ export const countParam = (low: number, high: number, otherwise: number) =>
     .max(high, { error: `is more than ${high}` })
     .default(otherwise);
 
+/** A stream of server-sent events: kept nowhere, and held back by no proxy. */
+export const eventStream = (events: ReadableStream<Uint8Array>): Response =>
+  new Response(events, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
+  });
+
 /** Bytes or text as a file; `download` lets the browser keep it instead of showing it. */
 export function file(body: BodyInit, type: string, name: string, download = false): Response {
   return new Response(body, {

@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { eventStream } from './endpoint';
 
 /** What PostgreSQL tells on when something of a job was changed and committed, by whichever process: the job's number. */
 const CHANNEL = 'vexlo_job';
@@ -99,7 +100,5 @@ export function changesAsEvents(jobId: number | null, signal: AbortSignal, { fol
     },
     cancel: () => stop(),
   });
-  return new Response(stream, {
-    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
-  });
+  return eventStream(stream);
 }

@@ -112,8 +112,7 @@ function tells({ kind }: RoundReading, { at, along }: UnsurePart): number {
     : Math.hypot(along[0], along[2]) * Math.exp(-0.5 * (away / REACH_HOURS) ** 2);
 }
 
-const isGuess = ({ readings }: UnsurePart): boolean => readings.some(({ guessed }) => guessed);
-/** How far the nearest place of a part may be off by what is guessed of it, mm. */
+/** How far the nearest place of a part may be off by what is guessed of it, mm; 0 where nothing is. */
 const guessMm = ({ readings }: UnsurePart): number => {
   const guessed = readings.filter((one) => one.guessed);
   return guessed.length === 0 ? 0 : guessed.reduce((a, b) => (b.mm < a.mm ? b : a)).tapeMm;
@@ -153,8 +152,14 @@ function byTape(
   return open[0];
 }
 
-/** The gap that tells most of where a part decides, in a pose that a person can set; undefined where one was read already. */
-function byGap(vehicle: Vehicle, axle: AxleName, part: UnsurePart, obstacle: Obstacle): Way | undefined {
+/** The gap that tells most of where a part decides, in a pose that a person can set; undefined where one was read in each. */
+function byGap(
+  vehicle: Vehicle,
+  axle: AxleName,
+  part: UnsurePart,
+  obstacle: Obstacle,
+  guessedMm: number,
+): Way | undefined {
   const corner = vehicle.corners[axle];
   const inside = part.lockDeg > 0;
   const read = gapsTo(corner, obstacle);
@@ -185,19 +190,25 @@ function byGap(vehicle: Vehicle, axle: AxleName, part: UnsurePart, obstacle: Obs
       },
     ];
   });
-  if (ways.length === 0) return undefined;
-  const leftOf = (way: Way): number => leftMm(way, guessMm(part));
-  return ways.reduce((a, b) => (leftOf(b) < leftOf(a) - 1e-6 ? b : a));
+  return leastLeft(ways, guessedMm);
 }
 
 /** How far a part may still be off once it was read in a way: what the way does not tell of the place stays a guess. mm. */
 const leftMm = ({ errorMm, worth }: Way, guessedMm: number): number =>
   Math.hypot(errorMm, guessedMm * Math.sqrt(1 - Math.min(1, worth) ** 2));
 
+/** Of ways to read a part the first of those that leave least of it unsure; undefined where there is none. */
+function leastLeft(ways: readonly Way[], guessedMm: number): Way | undefined {
+  const [first, ...others] = ways;
+  if (!first) return undefined;
+  const leftOf = (way: Way): number => leftMm(way, guessedMm);
+  return others.reduce((a, b) => (leftOf(b) < leftOf(a) - 1e-6 ? b : a), first);
+}
+
 /**
- * Which readings of the tape round would settle a build's grade, in the order of what they would teach on average, from one set of
- * draws: no sweep is made again for it. Each is the best one of its part; what a reading found changes the list, so that it is asked
- * anew after each.
+ * Which readings of the tape round, and which gaps, would settle a build's grade, in the order of what they would teach on average,
+ * from one set of draws: no sweep is made again for it. Each is the best way to read its part; what was read changes the list, so
+ * that it is asked anew after each.
  */
 export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle {
   const axles = AXLES.map((axle) => unsureParts(build, axle));
@@ -214,17 +225,20 @@ export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle
       const corner = build.vehicle.corners[axle];
       const obstacle = corner.obstacles[part.obstacle];
       // What was read is as sure as the tape: to read it once more would put one error in the place of another.
-      if (!obstacle || !isGuess(part)) return [];
+      const guessedMm = guessMm(part);
+      if (!obstacle || guessedMm === 0) return [];
       const side = obstacle.side ?? 'left';
-      const share = guessMm(part) > TOUCHED_MM ? (decides.get(`${a} ${i}`) ?? 0) : 0;
+      const share = guessedMm > TOUCHED_MM ? (decides.get(`${a} ${i}`) ?? 0) : 0;
       const tape = byTape(corner, axle, part, obstacle, side);
       // Of an edge the tape tells where it runs, a gap only where it is nearest: that comes when the tape has nothing left.
       const isGapOpen = !part.edge || (!tape && gapsTo(corner, obstacle).length === 0);
-      const gap = isGapOpen ? byGap(build.vehicle, axle, part, obstacle) : undefined;
-      const ways = [tape, gap].filter((way) => way !== undefined);
-      const [best] = ways.sort((x, y) => leftMm(x, guessMm(part)) - leftMm(y, guessMm(part)));
+      const gap = isGapOpen ? byGap(build.vehicle, axle, part, obstacle, guessedMm) : undefined;
+      const best = leastLeft(
+        [tape, gap].filter((way) => way !== undefined),
+        guessedMm,
+      );
       if (!best) return [];
-      const after = doubtOnceRead(drawn, ({ ownMm }) => ownMm[a]?.[i] ?? 0, leftMm(best, guessMm(part)));
+      const after = doubtOnceRead(drawn, ({ ownMm }) => ownMm[a]?.[i] ?? 0, leftMm(best, guessedMm));
       if (doubt - after < LEAST_GAIN && share <= DECIDES_SHARE) return [];
       return [
         {

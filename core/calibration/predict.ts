@@ -1,6 +1,6 @@
 import type { Vec } from '../geometry/vec';
 import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
-import { clearanceAt, nearestAt } from '../clearance/at';
+import { clearanceAt, nearestAt, shiftSlopes } from '../clearance/at';
 import { resample } from '../clearance/points';
 import { profileOf, type Profile } from '../clearance/profile';
 import { axisSpreadMm, edgeSpreadMm, isEdge } from '../clearance/axisSpread';
@@ -34,11 +34,7 @@ const NOT_MEASURED_MM = 3;
 
 /** The way an obstacle goes that takes it straight from the wheel, where it is nearest in a pose; up where it stands still. */
 function awayFrom(clearance: (shift: Vec) => number): Vec {
-  const slope = (axis: number): number => {
-    const to = (by: number): Vec => [0, 1, 2].map((i) => (i === axis ? by : 0)) as unknown as Vec;
-    return (clearance(to(STEP_MM)) - clearance(to(-STEP_MM))) / (2 * STEP_MM);
-  };
-  const [x, y, z] = [slope(0), slope(1), slope(2)];
+  const [x, y, z] = shiftSlopes(clearance, [0, 0, 0]);
   const length = Math.hypot(x, y, z);
   return length < 1e-6 ? [0, 0, 1] : [x / length, y / length, z / length];
 }

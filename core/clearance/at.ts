@@ -6,6 +6,18 @@ import { POSE_STRIDE, writePose } from './poses';
 import { sectionClearance, type Profile } from './profile';
 import type { Lift } from '../format/package';
 
+/** Over how much a slope is taken, mm. */
+const DIFFERENCE_MM = 0.25;
+
+/** How a clearance changes with a shift of its obstacle along each axis, mm per mm, about a shift. */
+export function shiftSlopes(clearance: (shift: Vec) => number, shift: Vec): Vec {
+  const along = (axis: number): number => {
+    const to = (by: number): Vec => shift.map((mm, i) => (i === axis ? mm + by : mm)) as unknown as Vec;
+    return (clearance(to(DIFFERENCE_MM)) - clearance(to(-DIFFERENCE_MM))) / (2 * DIFFERENCE_MM);
+  };
+  return [along(0), along(1), along(2)];
+}
+
 /** Where a wheel stands: `hubMm` above ride height as delivered, as the sweep counts it. */
 export type WheelPose = { lift: Lift; lockDeg: number; hubMm: number };
 

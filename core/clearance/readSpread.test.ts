@@ -5,6 +5,7 @@ import { demoBuild } from '../../tests/example';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import type { Vec } from '../geometry/vec';
 import { toClock } from '../measure/outline';
+import { takeReading } from '../measure/take';
 import { withGaps } from '../measure/gaps';
 import { guessSpread, readSpread } from './readSpread';
 import {
@@ -28,6 +29,11 @@ const after = (...ids: string[]): Vehicle =>
   withFront({ ...corner, measured: { readings: ids.map(reading), gaps: [], placed: [] } });
 const guessSpreadMm = (of: Vehicle, axle: AxleName, obstacle: Obstacle, point: number, along: Vec): number =>
   guessSpread(of, axle, obstacle)(point, along);
+function taken(of: Vehicle, id: string, valueMm: number): Vehicle {
+  const answer = takeReading(of, 'front', { reading: id, side: 'left', valueMm });
+  if (!answer.ok) throw new Error(answer.fault.message);
+  return { ...of, corners: { ...of.corners, front: answer.value } };
+}
 const OUT: Vec = [0, 0, 1];
 const ACROSS: Vec = [0, 1, 0];
 const directions = fc
@@ -133,4 +139,26 @@ test('what the round placed by a few readings is as sure as its typical shape; w
   const [, near = NaN, , far = NaN] = [0, 1, 2, 3].map(readSpread(placed, 'front', stands));
   expect(near).toBeGreaterThan(stands.tapeErrorMm);
   expect(far).toBeGreaterThan(1.5 * near);
+});
+
+test('gaps to an edge make no place of it that the tape has read less sure', () => {
+  const gap = { obstacle: 'fender-lip', side: 'left' as const, travelMm: 0, gapMm: 120, errorMm: 2 };
+  const read = taken(vehicle, 'lip-12', 500);
+  const placed = {
+    ...read,
+    corners: {
+      ...read.corners,
+      front: withGaps(read, 'front', [
+        { ...gap, lockDeg: 30 },
+        { ...gap, lockDeg: 10 },
+      ]),
+    },
+  };
+  const stands = placed.corners.front.obstacles.find(({ id }) => id === 'fender-lip')!;
+  const was = read.corners.front.obstacles.find(({ id }) => id === 'fender-lip')!;
+  const byTape = was.points.flatMap((_, i) => (was.estimated?.includes(i) ? [] : [i]));
+  expect(byTape.length).toBeGreaterThan(0);
+  const spread = readSpread(placed, 'front', stands);
+  for (const point of byTape) expect(spread(point)).toBe(stands.tapeErrorMm);
+  expect(Math.max(...stands.points.map((_, i) => spread(i)))).toBeGreaterThan(stands.tapeErrorMm);
 });

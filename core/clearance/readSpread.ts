@@ -5,7 +5,7 @@ import { toClock } from '../measure/outline';
 import type { RoundReading } from '../measure/round';
 import { thingOf } from '../measure/sides';
 import { outlineIds } from '../measure/things';
-import { axisSpreadMm, takenOf, typicalShapeMm } from './axisSpread';
+import { axisSpreadMm, isEdge, takenOf, typicalShapeMm } from './axisSpread';
 import { GUESSED_BESIDE_OTHER_MM, GUESSED_POINT_MM, GUESSED_WELL_MM, WHOLLY_GUESSED_MM } from './spread';
 
 /** How far round the clock from a reading an edge is known no better than from its typical shape, hours. An estimate. */
@@ -60,11 +60,13 @@ export function readSpread(
     ({ thing: of, kind }) => of === thing && kind.of === 'thing',
   );
   // What was an estimate before gaps placed it has kept its shape.
-  const byGaps = corner.measured?.placed.some((one) => one.obstacle === obstacle.id && one.estimated?.length);
-  if (!byTape && !byGaps) return () => tapeErrorMm;
+  const placed = corner.measured?.placed.find((one) => one.obstacle === obstacle.id);
+  const byGaps = new Set(placed?.estimated);
+  if (!byTape && byGaps.size === 0) return () => tapeErrorMm;
   const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap).at);
   const shapeMm = byTape ? typicalShapeMm(obstacle) : Infinity;
   return (point) => {
+    if (!byTape && !byGaps.has(point)) return tapeErrorMm;
     const place = vecOf(points[point] ?? [0, 0, 0]);
     return Math.hypot(tapeErrorMm, Math.min(shapeMm, ...told.map((at) => besideGapMm(obstacle, at, place))));
   };
@@ -83,23 +85,20 @@ export function guessSpread(
 ): (point: number, along: Vec) => number {
   const { tapeErrorMm, points } = obstacle;
   const corner = vehicle.corners[axle];
-  const thing = thingOf(obstacle);
-  const { lip, liner } = outlineIds(axle);
   const taken = takenOf(corner, axle, obstacle.side ?? 'left');
   const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap));
-  if (thing === lip || thing === liner) {
+  if (isEdge(axle, obstacle)) {
+    const isLip = thingOf(obstacle) === outlineIds(axle).lip;
     const hoursOf = (of: RoundReading['kind']['of']): number[] =>
       taken.flatMap(({ kind }) => (kind.of === of && 'hour' in kind ? [kind.hour] : []));
     const toldAt = (mostly: (along: Vec) => number): number[] =>
       told.flatMap(({ at, along }) => (mostly(along) > MOSTLY ? [toClock([...at], false).hour] : []));
-    const [own, other] = thing === lip ? (['lip', 'liner'] as const) : (['liner', 'lip'] as const);
+    const [own, other] = isLip ? (['lip', 'liner'] as const) : (['liner', 'lip'] as const);
     const radiusAt = [...hoursOf(own), ...toldAt(([ahead, , up]) => Math.hypot(ahead, up))];
-    const acrossAt = [...hoursOf('across'), ...toldAt(([, across]) => across)];
+    const toldAcross = toldAt(([, across]) => across);
+    const acrossAt = [...hoursOf('across'), ...toldAcross];
     const unreadMm = hoursOf(other).length > 0 ? GUESSED_BESIDE_OTHER_MM : GUESSED_WELL_MM;
-    const depthKnown =
-      thing === lip ||
-      taken.some(({ kind }) => kind.of === 'depth') ||
-      toldAt(([, across]) => across).length > 0;
+    const depthKnown = isLip || taken.some(({ kind }) => kind.of === 'depth') || toldAcross.length > 0;
     const besideMm = told.length > 0 ? AT_GAP_MM : 0;
     return (point, [ahead, across, up]) => {
       const { hour } = toClock(points[point] ?? [0, 0, 0], true);

@@ -1,6 +1,6 @@
 import type { Vec } from '../geometry/vec';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
-import { clearanceAt, nearestAt } from '../clearance/at';
+import { clearanceAt, nearestAt, shiftSlopes } from '../clearance/at';
 import { mountedProfile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { axisSpreadMm, edgeSpreadMm, isEdge } from '../clearance/axisSpread';
@@ -30,7 +30,6 @@ const NO_SHIFT: Vec = [0, 0, 0];
 /** Gauss and Newton settle in three or four steps; the rest is for ridges where the nearest point changes. */
 const STEPS = 25;
 const SETTLED_MM = 1e-4;
-const DIFFERENCE_MM = 0.25;
 const SPREADS = 2;
 
 /** Corner, obstacle, pose and tire of one gap reading, as clearances are worked out from them. */
@@ -54,18 +53,10 @@ export type ToldByGap = { at: Vec; along: Vec };
 
 /** What a gap read in a pose tells, or would tell, of a part where it stands now. */
 export function toldByGap(...of: Parameters<typeof poseOfGap>): ToldByGap {
-  const slope = slopeAt(gapClearance(...of), NO_SHIFT);
+  const slope = shiftSlopes(gapClearance(...of), NO_SHIFT);
   const length = Math.hypot(...slope);
   const along = slope.map((one) => (length < 1e-6 ? 0 : Math.abs(one) / length)) as unknown as Vec;
   return { at: nearestAt(...poseOfGap(...of))(NO_SHIFT).at, along };
-}
-
-function slopeAt(clearance: (shift: Vec) => number, shift: Vec): Vec {
-  const along = (axis: number): number => {
-    const to = (by: number): Vec => shift.map((mm, i) => (i === axis ? mm + by : mm)) as unknown as Vec;
-    return (clearance(to(DIFFERENCE_MM)) - clearance(to(-DIFFERENCE_MM))) / (2 * DIFFERENCE_MM);
-  };
-  return [along(0), along(1), along(2)];
 }
 
 type Fitted = { shift: Vec; information: number[][]; gradients: Vec[] };
@@ -84,7 +75,7 @@ function fit(
       (sum, clearance, i) => sum + ((clearance(shift) - (gaps[i]?.gapMm ?? 0)) / sigma(gaps[i])) ** 2,
       shift.reduce((sum, mm, axis) => sum + (mm / (priorMm[axis] ?? 1)) ** 2, 0),
     );
-  const slopes = (shift: Vec): Vec[] => clearances.map((clearance) => slopeAt(clearance, shift));
+  const slopes = (shift: Vec): Vec[] => clearances.map((clearance) => shiftSlopes(clearance, shift));
   let shift: Vec = NO_SHIFT;
   let gradients = slopes(shift);
   let information: number[][] = [];

@@ -200,6 +200,10 @@ function takeBare(
   const onSide = readings.filter(({ side }) => side === reading.side);
   const read = new Set(onSide.map((one) => one.reading));
 
+  /** Whether a part is a thing's on the side that was read. */
+  const standsFor = (one: Obstacle, thing: string): boolean =>
+    isThing(one, thing) && (one.side ?? reading.side) === reading.side;
+
   const edge = (of: 'lip' | 'liner', obstacles: Obstacle[], elsewhereMm?: number): Obstacle[] => {
     const thing = outlineIds(axle)[of];
     const parts = split({ ...corner, obstacles }, thing, reading.side, gaps, () =>
@@ -225,11 +229,8 @@ function takeBare(
     const ids = outlineIds(axle);
     const all = obstacles.filter((one) => isThing(one, ids[of]));
     const [alone] = all;
-    const read = obstacles.find(
-      (one) =>
-        isThing(one, ids[of === 'lip' ? 'liner' : 'lip']) && (one.side ?? reading.side) === reading.side,
-    );
-    if (!alone || !read || all.length > 1 || (alone.side ?? reading.side) !== reading.side) return obstacles;
+    const read = obstacles.find((one) => standsFor(one, ids[of === 'lip' ? 'liner' : 'lip']));
+    if (!alone || !read || all.length > 1 || !standsFor(alone, ids[of])) return obstacles;
     if (alone.estimated?.length !== alone.points.length || gaps.some(({ obstacle }) => obstacle === alone.id))
       return obstacles;
     const guessed = new Set(read.estimated);
@@ -259,9 +260,7 @@ function takeBare(
     if (known.kind.of === 'lip' || known.kind.of === 'liner')
       obstacles = follow(known.kind.of === 'lip' ? 'liner' : 'lip', obstacles);
   }
-  const touched = obstacles.find(
-    (one) => isThing(one, known.thing) && (one.side ?? reading.side) === reading.side,
-  );
+  const touched = obstacles.find((one) => standsFor(one, known.thing));
   const fault = touched && slip(vehicle, touched, reading, known);
   if (fault) return { ok: false, fault };
   return { ok: true, value: { ...corner, obstacles, measured: { ...before, readings } } };

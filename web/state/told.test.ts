@@ -48,7 +48,7 @@ afterEach(() => {
 test('it looks as soon as it is told, and once more for all that is told meanwhile', async () => {
   const answers: ((looked: boolean) => void)[] = [];
   const look = vi.fn<Look>(() => new Promise<boolean>((resolve) => answers.push(resolve)));
-  const stop = followTold('/here', look, open);
+  const stop = followTold('/here', look, { open });
   expect(look).not.toHaveBeenCalled();
   line().tell();
   expect(look.mock.calls).toEqual([[true]]);
@@ -64,19 +64,42 @@ test('it looks as soon as it is told, and once more for all that is told meanwhi
   expect(line().isClosed).toBe(true);
 });
 
+test('however often it is told, between two looks there is a pause', async () => {
+  const look = vi.fn<Look>(() => Promise.resolve(true));
+  const stop = followTold('/here', look, { open, pauseMs: 1000 });
+  for (let i = 0; i < 50; i++) {
+    line().tell();
+    await pass(100);
+  }
+  expect(look.mock.calls.length).toBeLessThanOrEqual(6);
+  expect(look.mock.calls.length).toBeGreaterThan(3);
+  stop();
+});
+
 test('what could not be looked at is looked at later, still as what was told', async () => {
   let asked = 0;
   const look = vi.fn<Look>(() => Promise.resolve(++asked > 3));
-  const stop = followTold('/here', look, open);
+  const stop = followTold('/here', look, { open });
   line().tell();
   await pass(2000);
   expect(look.mock.calls).toEqual([[true], [true], [true], [true]]);
   stop();
 });
 
+test('once it has ended it looks no more, though a look that could not be made is still to be answered', async () => {
+  const answers: ((looked: boolean) => void)[] = [];
+  const look = vi.fn<Look>(() => new Promise<boolean>((resolve) => answers.push(resolve)));
+  const stop = followTold('/here', look, { open });
+  line().tell();
+  stop();
+  answers[0]?.(false);
+  await pass(2000);
+  expect(look).toHaveBeenCalledTimes(1);
+});
+
 test('who hears looks seldom by himself, who hears nothing often; a look that fails ends nothing', async () => {
   const look = vi.fn<Look>(() => Promise.reject(new Error('no connection')));
-  const stop = followTold('/here', look, open);
+  const stop = followTold('/here', look, { open });
   await pass(26_000);
   expect(look).not.toHaveBeenCalled();
   await pass(10_000);
@@ -92,7 +115,7 @@ test('who hears looks seldom by himself, who hears nothing often; a look that fa
 
 test('a page that nobody sees neither listens nor looks; seen again it does both at once', async () => {
   const look = vi.fn<Look>(() => Promise.resolve(true));
-  const stop = followTold('/here', look, open);
+  const stop = followTold('/here', look, { open });
   page.hidden = true;
   page.dispatchEvent(new Event('visibilitychange'));
   expect(line().isClosed).toBe(true);

@@ -1,11 +1,13 @@
 /** How often it is looked when nobody can tell, and when somebody does: a line may be dead without either end knowing, ms. */
 const LOOK_MS = 4000;
 const SELDOM_MS = 30_000;
-/** What may not be looked at now (something is being stored) is looked at so much later, ms. */
-const LATER_MS = 200;
+/** Between two looks there is as much time at least; what may not be looked at now (something is being stored) waits for it too, ms. */
+const PAUSE_MS = 200;
 
 type Source = Pick<EventSource, 'readyState' | 'close' | 'addEventListener'>;
-const OPEN = 1;
+const [OPEN, CLOSED] = [1, 2];
+
+type How = { pauseMs?: number; open?: (address: string) => Source };
 
 /**
  * Looks whenever the server tells that something changed, and now and then where it cannot be told. `look` says whether it has looked;
@@ -14,7 +16,7 @@ const OPEN = 1;
 export function followTold(
   address: string,
   look: (isTold: boolean) => Promise<boolean>,
-  open: (address: string) => Source = (at) => new EventSource(at),
+  { pauseMs = PAUSE_MS, open = (at) => new EventSource(at) }: How = {},
 ): () => void {
   let source: Source | undefined;
   let looking = false;
@@ -22,8 +24,9 @@ export function followTold(
   let lastMs = Date.now();
   let later: ReturnType<typeof setTimeout> | undefined;
   let isTold = false;
+  let isStopped = false;
   const soon = (): void => {
-    if (document.hidden) return;
+    if (document.hidden || isStopped) return;
     isWanted = true;
     if (looking || later !== undefined) return;
     looking = true;
@@ -36,11 +39,10 @@ export function followTold(
       .then((looked) => {
         looking = false;
         isTold ||= told && !looked;
-        if (looked && !isWanted) return;
         later = setTimeout(() => {
           later = undefined;
-          soon();
-        }, LATER_MS);
+          if (isWanted || !looked) soon();
+        }, pauseMs);
       });
   };
   const listen = (): void => {
@@ -64,7 +66,7 @@ export function followTold(
   document.addEventListener('visibilitychange', seen);
   const timer = setInterval(() => {
     // A line that was refused for good is tried again.
-    if (source?.readyState === 2) {
+    if (source?.readyState === CLOSED) {
       source = undefined;
       listen();
     }
@@ -72,6 +74,7 @@ export function followTold(
     if (Date.now() - lastMs >= (isHeard ? SELDOM_MS : LOOK_MS)) soon();
   }, LOOK_MS);
   return () => {
+    isStopped = true;
     source?.close();
     clearInterval(timer);
     clearTimeout(later);

@@ -22,6 +22,8 @@ export const $plan = atom<WeekPlan | null>(null);
 export const $chosen = atom<string | null>(null);
 
 const keepers = new Map<number, WorkKeeper>();
+/** The board is all jobs: however much is done on them, it is asked for no more often, ms. */
+const LEAST_MS = 1000;
 
 function show(id: number, now: { version: number; work: BoardJob['work'] }): void {
   $jobs.set($jobs.get().map((job) => (job.id === id ? { ...job, ...now } : job)));
@@ -116,7 +118,7 @@ export function startPlanning(): () => void {
     else if (quarter() !== planned) again();
     return true;
   };
-  const deaf = followTold('/api/events', pollRemote);
+  const deaf = followTold('/api/events', pollRemote, { pauseMs: LEAST_MS });
   return () => {
     stops.forEach((stop) => stop());
     deaf();

@@ -31,13 +31,13 @@ function Words({ x, lines }: { x: number; lines: readonly string[] }) {
 export function Preparation({ vehicle }: { vehicle: Pick<Vehicle, 'stock'> }) {
   const units = useStore($units);
   const { centreMm, tireHalfWidthMm } = standingProfile(vehicle);
-  const outMm = Math.round(centreMm + tireHalfWidthMm);
+  const out = showWithUnit(Math.round(centreMm + tireHalfWidthMm), 'length', units);
   return (
     <svg
       className="drawing"
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Level floor, ride height, wheels straight ahead. With the wheel on, a straight edge over the tire stands about ${outMm} millimetres out of the hub’s face. With the wheel off, the hub stands at the height it had.`}
+      aria-label={`Level floor, ride height, wheels straight ahead. With the wheel on, a straight edge over the tire stands about ${out} out of the hub’s face. With the wheel off, the hub stands at the height it had.`}
       data-testid="preparation"
     >
       <path className="thin" d={`M4 ${FLOOR}H132M148 ${FLOOR}H272M288 ${FLOOR}H416`} />
@@ -53,10 +53,7 @@ export function Preparation({ vehicle }: { vehicle: Pick<Vehicle, 'stock'> }) {
       <path className="obstacle" data-layer="metal" d={`M198 34V${FLOOR - 14}`} strokeDasharray="4 3" />
       <rect className="rim" x={224} y={14} width={5} height={FLOOR - 18} />
       <Span from={198} to={224} at={58} />
-      <Words
-        x={210}
-        lines={['Wheel on: take off', `≈ ${showWithUnit(outMm, 'length', units)} from across`]}
-      />
+      <Words x={210} lines={['Wheel on: take off', `≈ ${out} from across`]} />
       {/* Wheel off: the hub on a stand, its face, the tape out to the lip. */}
       <path className="stock" d={`M330 ${FLOOR}L342 66H360L372 ${FLOOR}`} fill="none" />
       <rect className="rim" x={300} y={50} width={50} height={16} />

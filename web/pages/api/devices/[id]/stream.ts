@@ -1,5 +1,5 @@
 import { deviceEvents, streamQuery } from '../../../../../server/devices/devices';
-import { endpoint, handle } from '../../../../../server/endpoint';
+import { endpoint, eventStream, handle } from '../../../../../server/endpoint';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
@@ -7,10 +7,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     query: streamQuery,
     run: async ({ db }, { params, query: { stage }, signal }) => {
       const stream = await deviceEvents(db, params['id'], stage, signal);
-      if (!stream.ok) return stream;
-      return new Response(stream.value, {
-        headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store' },
-      });
+      return stream.ok ? eventStream(stream.value) : stream;
     },
   }),
 });
