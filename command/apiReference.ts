@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { BODY_TYPES, type BodyType } from '../server/body';
 import type { Method, MethodName } from '../server/endpoint';
+import { RIGHTS, type Asked } from '../core/people/rights';
 import { ROOT } from './paths';
 
 type AnyMethod = Method<string, unknown, unknown>;
@@ -45,6 +46,19 @@ function bodyOf({ body }: AnyMethod): { type: BodyType; schemas: object[] } | un
   if (!body) return undefined;
   if (body instanceof z.ZodType) return { type: 'json', schemas: [schemaOf(body)] };
   return { type: body.type, schemas: (body.schemas ?? []).map(schemaOf) };
+}
+
+/** Who may ask, in words; which rights there are stands in core/people/rights. */
+function askedWords({ right }: AnyMethod): string {
+  const words = (asked: Asked): string =>
+    asked === 'anybody'
+      ? 'anybody, signed in or not'
+      : asked === 'self'
+        ? 'whoever is signed in'
+        : RIGHTS[asked].roles.join(', ');
+  return typeof right === 'string'
+    ? words(right)
+    : `${right.any.map(words).join('; or ')}, by what the address names`;
 }
 
 type Parameter = { name: string; in: 'path' | 'query'; required: boolean; schema: object };
@@ -109,6 +123,8 @@ export function openApi(routes: readonly Route[]): object {
               name.toLowerCase(),
               {
                 summary: method.does,
+                description: `For: ${askedWords(method)}.`,
+                ...(method.right === 'anybody' ? { security: [] } : {}),
                 parameters: parametersOf(address, method),
                 ...(body
                   ? {
@@ -128,7 +144,11 @@ export function openApi(routes: readonly Route[]): object {
         ),
       ]),
     ),
-    components: { schemas: { Refusal: REFUSAL } },
+    security: [{ session: [] }],
+    components: {
+      schemas: { Refusal: REFUSAL },
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'vexlo.session_token' } },
+    },
   };
 }
 
@@ -141,8 +161,8 @@ export function apiMarkdown(routes: readonly Route[]): string {
     '`/api/openapi.json`, with the schema of every body.',
     '',
     'Numbers of rows are whole, from 1 on. Whatever goes wrong is answered as `{ message, faults?, current? }`: 404 where there is',
-    'nothing, 405 with `Allow` for a method that an address does not take, 409 with what stands now where somebody else was faster,',
-    '413 for too large a body, 415 for another content type, 422 with the faults by path, 503 with `Retry-After` while the database',
+    'nothing, 401 where nobody is signed in and 403 where whoever is may not do it, 405 with `Allow` for a method that an address does not take, 409 with what stands now where somebody else was faster,',
+    '413 for too large a body, 415 for another content type, 422 with the faults by path, 429 after too many tries to sign in, 503 with `Retry-After` while the database',
     'cannot be reached. Who did it is known by the server, whatever a body says.',
     '',
   ];
@@ -150,7 +170,7 @@ export function apiMarkdown(routes: readonly Route[]): string {
     for (const [name, method] of methods) {
       const body = bodyOf(method);
       const query = parametersOf(address, method).filter((one) => one.in === 'query');
-      lines.push(`## ${name} ${address}`, '', method.does, '');
+      lines.push(`## ${name} ${address}`, '', method.does, '', `For: ${askedWords(method)}.`, '');
       if (query.length > 0) lines.push(`Query: ${query.map((one) => `\`${one.name}\``).join(', ')}.`, '');
       if (body) {
         const keys = body.schemas.map((schema) => {

@@ -12,7 +12,8 @@ import type { Database } from '../data/client';
 import { emptyTables } from '../data/empty';
 import { openShop, shopSettings } from '../data/shop';
 import { jobById } from '../data/jobs';
-import { ensurePerson } from '../data/people';
+import { addPerson } from '../data/people';
+import { ROLES } from '../core/people/rights';
 import { faultLines, readBuildText } from '../formats/buildJson';
 import { dayOf, now, wallTimeOf } from '../server/clock';
 import type { Actor } from '../server/versioned';
@@ -46,7 +47,7 @@ const shopFile = z.strictObject({
   /** Of the parts that ship without a price, and days until they are delivered, by the rule that asks for them. */
   prices: z.record(z.string(), z.number()),
   leadDays: z.record(z.string(), z.number()),
-  people: z.array(z.string()),
+  people: z.array(z.strictObject({ name: z.string(), role: z.enum(ROLES) })),
   jobs: z.array(
     z.strictObject({
       customer: z.string(),
@@ -111,8 +112,8 @@ export async function loadDemo(db: Database, moment: Date = now()): Promise<bool
   // Jobs without a shop: a load that was cut short. Nothing of it is anybody's.
   await emptyTables(db);
   const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
-  for (const person of people) await ensurePerson(db, person);
-  const [person = 'Vexlo'] = people;
+  for (const { name, role } of people) await addPerson(db, name, role);
+  const person = people[0]?.name ?? 'Vexlo';
   for (const kind of ITEM_KINDS)
     must(`demo/catalog/${kind}.csv`, await importCatalog(db, kind, read('catalog', `${kind}.csv`)));
   const workRules = SHIPPED_WORK.map((rule) =>
@@ -154,6 +155,6 @@ export async function loadDemo(db: Database, moment: Date = now()): Promise<bool
   }
   // Last: a shop that is there is one that was loaded whole.
   const { name, ...document } = shop;
-  await openShop(db, name, { ...document, workRules });
+  await openShop(db, name, { ...document, workRules, demo: true });
   return true;
 }

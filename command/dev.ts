@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { ensureDatabase, startCluster } from './cluster';
 import { ROOT } from './paths';
 import { prepareDatabase } from './prepare';
+import { signingSecret } from './secret';
 
 // npm run dev: Astro's own server, which builds what changes as it changes, on the database of `./vexlo start`.
 const own = process.env['DATABASE_URL'];
@@ -12,7 +13,7 @@ await prepareDatabase(url);
 const server = spawn(process.execPath, [join(ROOT, 'node_modules', 'astro', 'astro.js'), 'dev'], {
   cwd: ROOT,
   stdio: 'inherit',
-  env: { ...process.env, DATABASE_URL: url, ASTRO_TELEMETRY_DISABLED: '1' },
+  env: { ...process.env, DATABASE_URL: url, VEXLO_SECRET: signingSecret(), ASTRO_TELEMETRY_DISABLED: '1' },
 });
 process.on('SIGINT', () => server.kill('SIGINT'));
 server.once('exit', (code) => {

@@ -1,6 +1,11 @@
-import { causeOf, connect, migrateTables, NewerDatabase, refuseNewer } from '../data/client';
+import { faultsOf } from '../core/format/fields';
+import { causeOf, connect, migrateTables, NewerDatabase, refuseNewer, type Database } from '../data/client';
+import { allPeople } from '../data/people';
+import { faultLines } from '../formats/buildJson';
+import { openingBody, openWithOwner } from '../server/accounts/opening';
 import { loadDemo } from './demo';
 import { MIGRATIONS } from './paths';
+import { signingSecret } from './secret';
 
 /** What a connection that failed is told as. */
 function unreachable(error: unknown): Error {
@@ -14,15 +19,42 @@ function unreachable(error: unknown): Error {
   );
 }
 
-/** Creates the tables and, in an empty database, the demo shop. */
+/** The owner that the environment names: for a machine where nobody opens a browser first. */
+async function ownerOfEnvironment(database: Database): Promise<void> {
+  const [name, password] = [process.env['VEXLO_OWNER'], process.env['VEXLO_OWNER_PASSWORD']];
+  if (!name) return;
+  const read = openingBody.safeParse({ shop: process.env['VEXLO_SHOP'] || undefined, name, password });
+  if (!read.success)
+    throw new Error(
+      `VEXLO_OWNER names an owner, but: ${faultLines(faultsOf(openingBody, read.error.issues))}. Give VEXLO_OWNER and VEXLO_OWNER_PASSWORD`,
+    );
+  process.env['VEXLO_SECRET'] ??= signingSecret();
+  if (await openWithOwner(database, read.data)) console.error(`vexlo: ${name} is the owner`);
+}
+
+/** Creates the tables and, in an empty database, the demo shop, unless `VEXLO_DEMO` is `no`. */
 export async function prepareDatabase(url: string): Promise<void> {
   const connection = connect(url, true);
   try {
     await refuseNewer(connection.database, MIGRATIONS);
     await migrateTables(connection.database, MIGRATIONS);
-    if (await loadDemo(connection.database)) console.error('vexlo: loaded the demo shop');
+    if (process.env['VEXLO_DEMO'] !== 'no' && (await loadDemo(connection.database)))
+      console.error('vexlo: loaded the demo shop');
+    await ownerOfEnvironment(connection.database);
   } catch (error) {
-    throw error instanceof NewerDatabase ? error : unreachable(causeOf(error));
+    throw error instanceof NewerDatabase || /VEXLO_OWNER/.test(String(error))
+      ? error
+      : unreachable(causeOf(error));
+  } finally {
+    await connection.close();
+  }
+}
+
+/** Whether nobody of a shop has a password yet: whoever reaches it comes in. */
+export async function isOpenShop(url: string): Promise<boolean> {
+  const connection = connect(url, true);
+  try {
+    return !(await allPeople(connection.database)).some(({ password, active }) => password && active);
   } finally {
     await connection.close();
   }

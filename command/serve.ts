@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { isLoopback } from './http/gate';
 import { ROOT, stateFolder } from './paths';
+import { signingSecret } from './secret';
 
 export type Server = { url: string; process: ChildProcess; stop: () => Promise<void> };
 
@@ -29,6 +30,7 @@ export async function serve(
       NODE_ENV: 'production',
       VEXLO_THREADS: 'yes',
       VEXLO_BACKUPS: stateFolder('backups'),
+      VEXLO_SECRET: signingSecret(),
       VEXLO_REACHED: isLoopback(host) ? '' : 'yes',
       ...env,
     },

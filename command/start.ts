@@ -1,7 +1,7 @@
 import { buildIfStale } from './build';
 import { ensureDatabase, freePort, refuseOthersData, startCluster, type Cluster } from './cluster';
 import { keepNights } from './nights';
-import { prepareDatabase } from './prepare';
+import { isOpenShop, prepareDatabase } from './prepare';
 import { isLoopback } from './http/gate';
 import { clearRun, currentRun, orphanedServer, writeRun } from './run';
 import { keepRunning, type Watched } from './watch';
@@ -24,14 +24,15 @@ async function portToServe(): Promise<number> {
   return port;
 }
 
-/** Where to listen. Whoever reaches it is everybody in the shop: beyond this machine only when that is asked for in words. */
-function hostToServe(): string {
-  const host = process.env['HOST'] || '127.0.0.1';
-  if (!isLoopback(host) && process.env['VEXLO_OPEN'] !== 'yes')
-    throw new Error(
-      `HOST is "${host}", which other machines reach, and Vexlo has no log-in yet: whoever reaches it reads and changes everything. On a network of your own start it with VEXLO_OPEN=yes; VEXLO_HOSTS says by which names it answers`,
-    );
-  return host;
+const hostToServe = (): string => process.env['HOST'] || '127.0.0.1';
+
+/** Other machines reach a shop only where people sign in, or where that is asked for in words. */
+async function refuseOpenToOthers(url: string): Promise<void> {
+  const host = hostToServe();
+  if (isLoopback(host) || process.env['VEXLO_OPEN'] === 'yes' || !(await isOpenShop(url))) return;
+  throw new Error(
+    `HOST is "${host}", which other machines reach, and nobody in this shop has a password yet: whoever reaches it would read and change everything. Set the owner first: in a browser on this machine, or with VEXLO_OWNER and VEXLO_OWNER_PASSWORD. To show the demo to a network of your own start it with VEXLO_OPEN=yes; VEXLO_HOSTS says by which names it answers`,
+  );
 }
 
 /** Sets up what is missing and serves until Ctrl-C or `./vexlo stop`; then nothing is left running. */
@@ -41,7 +42,6 @@ export async function start(): Promise<number> {
     console.log(`Vexlo is running already: ${running.url}`);
     return 0;
   }
-  hostToServe();
   const left = orphanedServer();
   if (left !== undefined) {
     console.error('vexlo: the last run was killed; its server is ended first');
@@ -66,6 +66,7 @@ export async function start(): Promise<number> {
       url = await ensureDatabase(cluster, 'vexlo');
     }
     await prepareDatabase(url);
+    await refuseOpenToOthers(url);
     buildIfStale();
     if (halt.signal.aborted) return 0;
     server = await serve(url, hostToServe(), port);

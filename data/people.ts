@@ -1,22 +1,155 @@
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import type { Deed } from '../core/people/deeds';
+import type { Role } from '../core/people/rights';
 import type { Queryable } from './client';
-import { people } from './schema';
+import { accounts, audit, entryLinks, people, sessions } from './tables';
 
-export type Person = typeof people.$inferSelect;
+/** Somebody of the shop; whether they can come in by a password or by digits, never which. */
+export type Person = {
+  id: number;
+  name: string;
+  units: 'metric' | 'inch';
+  theme: 'auto' | 'light' | 'dark';
+  role: Role;
+  active: boolean;
+  password: boolean;
+  digits: boolean;
+};
+
+const columns = {
+  id: people.id,
+  name: people.name,
+  units: people.units,
+  theme: people.theme,
+  role: people.role,
+  active: people.active,
+  digits: sql<boolean>`${people.digits} is not null`,
+  // Spelled out: within a selection a table's columns stand without its name.
+  password: sql<boolean>`exists (select 1 from "accounts" a where a."user_id" = "people"."user_id" and a."password" is not null)`,
+};
 
 export function allPeople(db: Queryable): Promise<Person[]> {
-  return db.select().from(people).orderBy(asc(people.id));
+  return db.select(columns).from(people).orderBy(asc(people.id));
 }
 
-export async function setPreferences(
+/** How a person comes in: their user and the hash of their digits. */
+export async function waysIn(db: Queryable, id: number) {
+  const [row] = await db
+    .select({ userId: people.userId, digits: people.digits })
+    .from(people)
+    .where(eq(people.id, id));
+  return row;
+}
+
+export type Session = typeof sessions.$inferSelect;
+/** Whose session a token is of, where it has not ended and they work here still. */
+export async function sessionOf(db: Queryable, token: string, at: Date) {
+  const [row] = await db
+    .select({ personId: people.id, id: sessions.id, token: sessions.token, by: sessions.by })
+    .from(sessions)
+    .innerJoin(people, eq(people.userId, sessions.userId))
+    .where(and(eq(sessions.token, token), gt(sessions.expiresAt, at), people.active));
+  return row;
+}
+
+/** The sessions of a person that have not ended, the newest first. */
+export function sessionsOf(db: Queryable, personId: number, at: Date) {
+  return db
+    .select({
+      id: sessions.id,
+      token: sessions.token,
+      by: sessions.by,
+      createdAt: sessions.createdAt,
+      address: sessions.ipAddress,
+      browser: sessions.userAgent,
+    })
+    .from(sessions)
+    .innerJoin(people, eq(people.userId, sessions.userId))
+    .where(and(eq(people.id, personId), gt(sessions.expiresAt, at)))
+    .orderBy(desc(sessions.createdAt));
+}
+
+/** Changes what a person is or has; undefined where there is none of that number. */
+export async function changePerson(
   db: Queryable,
   id: number,
-  preferences: Partial<Pick<Person, 'units' | 'theme'>>,
+  change: Partial<typeof people.$inferInsert>,
 ): Promise<Person | undefined> {
-  const [person] = await db.update(people).set(preferences).where(eq(people.id, id)).returning();
+  const [row] = await db.update(people).set(change).where(eq(people.id, id)).returning({ id: people.id });
+  if (!row) return undefined;
+  const [person] = await db.select(columns).from(people).where(eq(people.id, id));
   return person;
 }
 
-export async function ensurePerson(db: Queryable, name: string): Promise<void> {
-  await db.insert(people).values({ name }).onConflictDoNothing();
+/** One more person; undefined where somebody has that name. */
+export async function addPerson(
+  db: Queryable,
+  name: string,
+  role: Role,
+): Promise<{ id: number } | undefined> {
+  const [row] = await db
+    .insert(people)
+    .values({ name, role })
+    .onConflictDoNothing()
+    .returning({ id: people.id });
+  return row;
+}
+
+/** How many owners could come in by a password. */
+export async function ownersWithPassword(db: Queryable): Promise<number> {
+  const [row] = await db
+    .select({ owners: count() })
+    .from(people)
+    .innerJoin(accounts, eq(accounts.userId, people.userId))
+    .where(and(eq(people.role, 'owner'), people.active, sql`${accounts.password} is not null`));
+  return row?.owners ?? 0;
+}
+
+export async function addLink(db: Queryable, link: typeof entryLinks.$inferInsert): Promise<void> {
+  // The one before it opens nothing from now on.
+  await db
+    .update(entryLinks)
+    .set({ usedAt: link.madeAt ?? sql`now()` })
+    .where(and(eq(entryLinks.personId, link.personId), isNull(entryLinks.usedAt)));
+  await db.insert(entryLinks).values(link);
+}
+
+/** Whose link a secret opens, where it was not used and has not ended. */
+export async function linkOf(db: Queryable, secretHash: string, at: Date) {
+  const [row] = await db
+    .select({ id: entryLinks.id, personId: people.id, name: people.name, role: people.role })
+    .from(entryLinks)
+    .innerJoin(people, eq(people.id, entryLinks.personId))
+    .where(
+      and(
+        eq(entryLinks.secretHash, secretHash),
+        isNull(entryLinks.usedAt),
+        gt(entryLinks.expiresAt, at),
+        people.active,
+      ),
+    );
+  return row;
+}
+
+/** Takes a link for used; false where somebody else was first. */
+export async function useLink(db: Queryable, id: number, at: Date): Promise<boolean> {
+  const rows = await db
+    .update(entryLinks)
+    .set({ usedAt: at })
+    .where(and(eq(entryLinks.id, id), isNull(entryLinks.usedAt)))
+    .returning({ id: entryLinks.id });
+  return rows.length > 0;
+}
+
+export async function addDeed(
+  db: Queryable,
+  deed: { at: Date; person: string; deed: Deed; about: string; address: string },
+): Promise<void> {
+  await db.insert(audit).values(deed);
+}
+
+export type DeedRow = typeof audit.$inferSelect;
+/** What was written down, the newest first. */
+export function deeds(db: Queryable, most: number): Promise<DeedRow[]> {
+  return db.select().from(audit).orderBy(desc(audit.id)).limit(most);
 }

@@ -24,6 +24,8 @@ import type { Expectation } from '../core/calibration/expectation';
 import type { RubPolicy } from '../core/format/use';
 import type { RuleSet } from '../core/format/rules';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
+import { ROLES } from '../core/people/rights';
+import { users } from './accountTables';
 import { JOB_STATUSES, PLACED_BY } from '../core/work/jobStatus';
 import type { DueRule } from '../core/format/due';
 import type { LogEntry } from '../core/format/log';
@@ -69,6 +71,8 @@ export type ShopDocument = {
   due?: DueRule[];
   /** The units of its papers. */
   units?: 'metric' | 'inch';
+  /** The shop that is shown before there is a real one. */
+  demo?: boolean;
 };
 export type ShopZone = { label: string; bump: number; lock: number };
 
@@ -83,6 +87,15 @@ export const people = pgTable('people', {
   theme: text({ enum: ['auto', 'light', 'dark'] })
     .notNull()
     .default('auto'),
+  role: text({ enum: ROLES }).notNull().default('viewer'),
+  /** Whether they work here still: who left keeps their name in what they did, and comes in no more. */
+  active: boolean().notNull().default(true),
+  /** What they sign in as; null until they did so for the first time. */
+  userId: text()
+    .unique()
+    .references(() => users.id, { onDelete: 'set null' }),
+  /** The four digits by which they take over at a device that is signed in, hashed. */
+  digits: text(),
 });
 
 export const customers = pgTable('customers', {

@@ -1,3 +1,5 @@
 /** All tables, for whoever opens, empties or migrates them. */
 export * from './schema';
+export * from './accountTables';
+export * from './entryTables';
 export * from './wellTables';

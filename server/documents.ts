@@ -1,3 +1,4 @@
+import type { Method } from './endpoint';
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import type { VehicleFile } from '../core/format/build';
@@ -112,6 +113,12 @@ export const stepBody = z.strictObject({ version, change: whole(1, Number.MAX_SA
 export const saveBody = z.strictObject({ version, document: z.looseObject({}) });
 
 const SUBJECTS = ['vehicle', 'stage', 'job'] as const;
+/** Whose hand a kind of document is: what is measured is the bench's, what is chosen is the plan's. */
+export const documentRight = {
+  any: ['bench', 'plan'],
+  by: ({ subject }: Record<string, string | undefined>) => (subject === 'vehicle' ? 'bench' : 'plan'),
+} as const satisfies Method<never, undefined, undefined>['right'];
+
 export const subjectOf = (text: string | undefined): Subject | undefined =>
   SUBJECTS.find((subject) => subject === text);
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { faultsOf } from '../core/format/fields';
 import { isPlainText } from '../core/format/plainText';
 import { causeOf } from '../data/client';
+import { allows, refusalOf, type Asked } from '../core/people/rights';
 import { parseJson, readBody, type BodyType } from './body';
 import type { Context } from './context';
 import { Busy } from './judge/pool';
@@ -29,6 +30,8 @@ export type Reader<T> = {
 export type Method<Ids extends string, Body, Query> = {
   /** In a sentence, for whoever reads the reference. */
   does: string;
+  /** What whoever calls must have, by core/people/rights; of a right that the address decides, each that it may be. */
+  right: Asked | { any: readonly Asked[]; by: (params: Record<string, string | undefined>) => Asked };
   /** Parameters of the address that are numbers of rows. */
   ids?: readonly Ids[];
   body?: z.ZodType<Body> | Reader<Body>;
@@ -112,7 +115,24 @@ function isOutcome(value: unknown): value is Outcome<unknown> {
   return typeof value === 'object' && value !== null && 'ok' in value && typeof value.ok === 'boolean';
 }
 
+/** Why somebody is not given what they ask for; null where they are. */
+async function kept(method: AnyMethod, call: Call): Promise<Refusal | null> {
+  const { right } = method;
+  const asked = typeof right === 'string' ? right : right.by(call.params);
+  if (asked === 'anybody') return null;
+  const { person, signedIn } = await call.locals.context();
+  if (!signedIn) return { status: 401, message: 'You are signed out. Sign in to go on; nothing was stored.' };
+  if (asked === 'self') return null;
+  if (!allows(person.role, asked)) return { status: 403, message: refusalOf(person.role, asked) };
+  // Four digits open the bench and not the office: they are soon tried through, and seen over a shoulder.
+  if (asked === 'people' && signedIn.by === 'digits')
+    return { status: 403, message: 'Sign in by your password for this: four digits are for the bench.' };
+  return null;
+}
+
 async function respond(method: AnyMethod, call: Call): Promise<Response> {
+  const refusal = await kept(method, call);
+  if (refusal) return refuse(refusal);
   const ids: Record<string, number> = {};
   for (const name of (method.ids ?? []) as string[]) {
     const id = idOf(call.params[name]);

@@ -3,7 +3,7 @@ import type { Result } from '../core/result';
 
 /** Why the server will not do what was asked; the status is HTTP's. Each is sent as `{ message, faults?, current? }`. */
 export type Refusal =
-  | { status: 400 | 403 | 404 | 405 | 413 | 415 | 500 | 503; message: string }
+  | { status: 400 | 401 | 403 | 404 | 405 | 413 | 415 | 429 | 500 | 503; message: string }
   | { status: 422; message: string; faults: Fault[] }
   | { status: 409; message: string; current: unknown };
 

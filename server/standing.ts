@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
 
-/** Whether other machines reach this server, before there is a log-in: every page says so. */
-export const OPEN_TO_ALL = process.env['VEXLO_REACHED'] === 'yes';
+/** Whether other machines reach this server. */
+export const REACHED = process.env['VEXLO_REACHED'] === 'yes';
 
 const stateSchema = z.object({
   at: z.string(),

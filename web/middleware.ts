@@ -1,12 +1,13 @@
 import { defineMiddleware } from 'astro:middleware';
+import { senderOf, sessionIn } from '../server/accounts/sessions';
 import { now } from '../server/clock';
 import { policyWith } from '../server/contentPolicy';
 import { contextOf, type Context } from '../server/context';
-import { PERSON_COOKIE } from '../server/currentUser';
 import { database } from '../server/database';
 import { failure, refuse } from '../server/endpoint';
 import { answerWith, pageCache, snapshotOf, type Drawn } from '../server/pageCache';
 import { queue } from '../server/queue';
+import { isForAnybody, signInAddress } from './state/doors';
 
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 const cached = pageCache();
@@ -27,7 +28,7 @@ async function drawn(next: () => Promise<Response>): Promise<Drawn> {
 }
 
 /** The one way into the server: who asks, from where, and what a page shows when it fails. */
-export const onRequest = defineMiddleware(async ({ request, url, cookies, locals }, next) => {
+export const onRequest = defineMiddleware(async ({ request, url, clientAddress, locals, redirect }, next) => {
   // The first request of a server process, which is whether it is up, opens its queue.
   void queue().catch((error: unknown) =>
     console.error('the queue:', error instanceof Error ? error.message : error),
@@ -36,14 +37,20 @@ export const onRequest = defineMiddleware(async ({ request, url, cookies, locals
   if (locals.missing !== undefined) return next();
   if (foreign(request))
     return refuse({ status: 403, message: 'Another site asked for this change; it was not made.' });
-  const person = cookies.get(PERSON_COOKIE)?.value;
+  const sender = senderOf(request.headers, clientAddress);
   let context: Promise<Context> | undefined;
-  locals.context = () => (context ??= contextOf(database(), person));
+  let session: ReturnType<typeof sessionIn> | undefined;
+  const signedIn = () => (session ??= sessionIn(database(), sender, now()));
+  locals.context = () =>
+    (context ??= signedIn().then((known) => contextOf(database(), sender, clientAddress, known)));
   try {
     if (url.pathname.startsWith('/api/') || request.method !== 'GET') return await next();
+    const known = await signedIn();
+    if (!known && !isForAnybody(url.pathname)) return redirect(signInAddress(url), 303);
     // A page is drawn once for whoever reads the same data as the same person in the same minute.
     const minute = Math.floor(now().getTime() / 60_000);
-    const key = [url.pathname, url.search, person, minute, await snapshotOf(database())].join('\n');
+    const who = `${known?.personId ?? ''} ${known?.by ?? ''}`;
+    const key = [url.pathname, url.search, who, minute, await snapshotOf(database())].join('\n');
     return await answerWith(await cached(key, () => drawn(next)), request.headers.get('accept-encoding'));
   } catch (error) {
     const refusal = failure(error, `${request.method} ${url.pathname}`);

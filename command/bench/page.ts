@@ -67,6 +67,7 @@ export async function pageFigures(): Promise<Record<string, number>> {
     if (!job) throw new Error('the demo has a job with a stage');
     const address = `${server.url}/jobs/${job.id}/fit?stage=${job.stages[1]?.id}`;
     await devtools('Network.enable', {});
+    await browser.signIn(server.url);
     await devtools('Network.setCacheDisabled', { cacheDisabled: true });
     const ready: number[] = [];
     let bytes = NaN;

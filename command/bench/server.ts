@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Agent, request } from 'node:http';
+import { cookieAt } from '../../tests/signedIn';
 import { exampleFile } from '../../tests/example';
 import { buildIfStale } from '../build';
 import { ensureDatabase, freePort, startCluster } from '../cluster';
@@ -55,6 +56,7 @@ export async function serverFigures(): Promise<Record<string, number>> {
   const url = await ensureDatabase(cluster, 'bench', true);
   await prepareDatabase(url);
   const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  const cookie = await cookieAt(server.url);
   const { hostname, port } = new URL(server.url);
   // Plain sockets that stay open, the answer left squeezed: what is timed is the server, not a client's unpacking.
   const agent = new Agent({ keepAlive: true, maxSockets: 40 });
@@ -62,7 +64,7 @@ export async function serverFigures(): Promise<Record<string, number>> {
     new Promise((resolve, reject) => {
       const from = performance.now();
       const asked = request(
-        { hostname, port, path, method, agent, headers: { 'accept-encoding': 'br', ...headers } },
+        { hostname, port, path, method, agent, headers: { 'accept-encoding': 'br', cookie, ...headers } },
         (answer) => {
           answer.resume();
           answer.once('end', () => {
@@ -97,7 +99,9 @@ export async function serverFigures(): Promise<Record<string, number>> {
         headers: { 'content-type': 'text/csv' },
       }),
     );
-    const sheet = (await (await fetch(`${server.url}/api/jobs/41`)).json()) as { stages: { id: number }[] };
+    const sheet = (await (await fetch(`${server.url}/api/jobs/41`, { headers: { cookie } })).json()) as {
+      stages: { id: number }[];
+    };
     const stage = sheet.stages[1]?.id ?? 1;
     figures['lightBesidePdfP95Ms'] = await beside(light, () =>
       Promise.all(Array.from({ length: 6 }, () => ask(`/api/jobs/41/papers/order?of=${stage}`))),
@@ -106,7 +110,7 @@ export async function serverFigures(): Promise<Record<string, number>> {
     /** Each at a sheet of its own, as people are. */
     const save = async (): Promise<number> => {
       const job = (turn++ % 40) + 1;
-      const now = (await (await fetch(`${server.url}/api/jobs/${job}`)).json()) as {
+      const now = (await (await fetch(`${server.url}/api/jobs/${job}`, { headers: { cookie } })).json()) as {
         stages: { id: number; version: number; document: { package: { spacerMm?: number } } }[];
       };
       const [, mine] = now.stages;

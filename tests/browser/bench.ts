@@ -194,6 +194,7 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
     const [opened, browser] = await Promise.all([serveDemo(name, env), sharedBrowser()]);
     shop = opened;
     await browser.devtools('Emulation.setTimezoneOverride', { timezoneId: zone });
+    await browser.signIn(shop.server.url);
     bench = benchOf(browser, shop.server.url, shop.connection.database);
   };
   const close = async (): Promise<void> => {

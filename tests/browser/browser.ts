@@ -2,6 +2,7 @@ import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path';
 import { Builder, By, error, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
+import { cookieAt } from '../signedIn';
 
 export type Browser = {
   driver: WebDriver;
@@ -13,6 +14,11 @@ export type Browser = {
   /** Waits until a reading of the page satisfies; fails with the last reading. */
   eventually: <T>(read: () => Promise<T>, holds: (value: T) => boolean, what: string) => Promise<T>;
   shot: (file: string) => Promise<void>;
+  /**
+   * Comes into the demo shop of a server, as its owner if nobody else is said: the device is signed in from then on. `under` is
+   * another name that leads there.
+   */
+  signIn: (url: string, person?: number, under?: string) => Promise<void>;
   /** Every notice that came up on this page, whether it is still there or not. */
   notices: () => Promise<string[]>;
   /** A command to the browser itself. */
@@ -171,6 +177,12 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
         await driver.sleep(50);
       }
       throw new Error(`${what}; last read: ${last instanceof Error ? last.message : JSON.stringify(last)}`);
+    },
+    signIn: async (url, person, under = url) => {
+      for (const cookie of (await cookieAt(url, person)).split('; ')) {
+        const [name = '', value = ''] = cookie.split(/=(.*)/s);
+        await devtools('Network.setCookie', { url: under, name, value, httpOnly: true, sameSite: 'Lax' });
+      }
     },
     shot: async (file) => writeFileSync(file, Buffer.from(await driver.takeScreenshot(), 'base64')),
     clear: async () => {

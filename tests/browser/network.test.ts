@@ -14,6 +14,7 @@ describe('under a name of the shop’s network', () => {
     const { driver, find, eventually, text } = bench();
     await bench().openStage('Uplands Seed Bank', 2, 'log');
     const { pathname, search } = new URL(await driver.getCurrentUrl());
+    await bench().signIn(bench().address, undefined, named());
     await driver.get(`${named()}${pathname}${search}`);
     expect(await driver.executeScript('return isSecureContext')).toBe(false);
     await find('[data-testid="sentence"][data-judged="true"]');

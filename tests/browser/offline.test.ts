@@ -30,6 +30,7 @@ beforeAll(async () => {
   port = (await freePort()) ?? 0;
   await start();
   browser = await openBrowser(folder, true);
+  await browser.signIn(server?.url ?? '');
 });
 afterAll(async () => {
   await browser.close();
@@ -90,6 +91,7 @@ test('a job that was opened once opens without a connection, on another leaf and
 
   await browser.close();
   browser = await openBrowser(folder, true);
+  await browser.signIn(server?.url ?? '');
   await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
   await ready();
   expect(await offset()).toBe('-14');

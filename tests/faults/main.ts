@@ -7,7 +7,7 @@ import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { ROOT } from '../../command/paths';
 import { seeded } from '../../core/statistics/seeded';
-import { loadOn, lostOf, shopIn, type Shop } from './shop';
+import { ask, loadOn, lostOf, shopIn, type Shop } from './shop';
 
 /**
  * `npm run faults [KILLS]`: what is killed, frozen, filled or set back under load, whether what was acknowledged is still there,
@@ -113,7 +113,7 @@ try {
       .map(Number);
     kill([postmaster, ...group], 'SIGSTOP');
     const from = Date.now();
-    const answer = await fetch(`${shop.url}/`, { signal: AbortSignal.timeout(60_000) });
+    const answer = await ask(`${shop.url}/`);
     if (answer.status !== 503) throw new Error(`a frozen database was answered with ${answer.status}`);
     rows.push({
       what: '  a page meanwhile: 503 in words',
@@ -142,7 +142,7 @@ try {
   await cut.start();
   // A first start makes a cluster and loads the demo: that takes as long as it takes.
   await under(cut, 'first start and its migration killed', 4, async () => undefined, 'first start');
-  const list = await (await fetch(cut.url)).text();
+  const list = await (await ask(cut.url)).text();
   if (!list.includes('J-00'))
     throw new Error('the demo shop is not whole after a first start that was killed');
   stop(cut);

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { ROOT } from '../../command/paths';
 import { exampleFile } from '../example';
+import { cookieAt } from '../signedIn';
 
 /** A shop of its own in a folder of its own, started as a person starts it. */
 export type Shop = {
@@ -21,8 +22,21 @@ export type Shop = {
   recovered: () => Promise<number>;
 };
 
-const ask = (url: string, init: RequestInit = {}): Promise<Response> =>
-  fetch(url, { ...init, signal: AbortSignal.timeout(40_000) });
+/** Who works in a shop of these: signed in when it is first asked for something that asks for it. */
+const cookies = new Map<string, Promise<string>>();
+function cookieOf(origin: string): Promise<string> {
+  const known = cookies.get(origin) ?? cookieAt(origin);
+  cookies.set(origin, known);
+  known.catch(() => cookies.delete(origin));
+  return known;
+}
+
+export async function ask(url: string, init: RequestInit = {}): Promise<Response> {
+  const { origin, pathname } = new URL(url);
+  const headers = new Headers(init.headers);
+  if (pathname !== '/api/health') headers.set('cookie', await cookieOf(origin));
+  return fetch(url, { ...init, headers, signal: AbortSignal.timeout(40_000) });
+}
 
 function processes(): { pid: number; line: string }[] {
   return readdirSync('/proc')

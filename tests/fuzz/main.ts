@@ -12,6 +12,7 @@ import { serve } from '../../command/serve';
 import { assess } from '../../core/assess';
 import { readBuildText } from '../../formats/buildJson';
 import { buildsOf, requestsOf } from './mangle';
+import { fetchAs } from '../signedIn';
 import { fuzz, oddWords } from './run';
 
 /**
@@ -47,7 +48,7 @@ try {
   console.log(`memory of the server ${before.toFixed(0)} MB before, ${after.toFixed(0)} MB after`);
   console.log(`not to be answered so ${outcome.odd.length}`);
   for (const words of oddWords(outcome)) console.log(`  ${words}`);
-  const front = await fetch(server.url);
+  const front = await (await fetchAs(server.url))('/');
   console.log(`the front page      ${front.status}`);
   failed ||= outcome.odd.length > 0 || front.status !== 200;
 } finally {

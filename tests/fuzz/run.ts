@@ -1,3 +1,4 @@
+import { cookieAt } from '../signedIn';
 import type { Asked } from './mangle';
 
 export type Odd = { asked: Asked; status: number; text: string; ms: number };
@@ -22,6 +23,7 @@ async function onOpenLine(ask: () => Promise<Response>): Promise<Response> {
 
 /** Sends mangled requests, some at a time, and keeps what no request may be answered with: a fault of ours, a hang, or no words. */
 export async function fuzz(url: string, next: () => Asked, count: number, atOnce = 8): Promise<Outcome> {
+  const cookie = await cookieAt(url);
   const outcome: Outcome = { asked: 0, byStatus: {}, slowestMs: 0, odd: [] };
   const one = async (): Promise<void> => {
     while (outcome.asked < count) {
@@ -35,7 +37,7 @@ export async function fuzz(url: string, next: () => Asked, count: number, atOnce
         const answer = await onOpenLine(() =>
           fetch(`${url}${asked.path}`, {
             method: asked.method,
-            headers: asked.headers,
+            headers: { cookie, ...asked.headers },
             redirect: 'manual',
             signal: AbortSignal.timeout(LONGEST_MS),
             ...(asked.body ? { body: new Uint8Array(asked.body) } : {}),

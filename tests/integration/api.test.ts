@@ -12,12 +12,13 @@ import type { Method, MethodName } from '../../server/endpoint';
 import { importBuild } from '../../server/jobs';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
+import { cookieAt } from '../signedIn';
 import { ownShop } from './ownShop';
 
 const PAGES = join(ROOT, 'web', 'pages');
 const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 
-type AnyMethod = Pick<Method<string, unknown, unknown>, 'ids' | 'body' | 'query' | 'does'>;
+type AnyMethod = Pick<Method<string, unknown, unknown>, 'ids' | 'body' | 'query' | 'does' | 'right'>;
 type Module = Record<string, { method?: AnyMethod } | undefined>;
 
 /** Every address under /api/, by its file. */
@@ -35,11 +36,13 @@ const routes = await Promise.all(
 
 let server: Server;
 let connection: Connection;
+let cookie: string;
 beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
   connection = connect(url);
   server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  cookie = await cookieAt(server.url);
 });
 afterAll(async () => {
   await server.stop();
@@ -63,6 +66,7 @@ async function ask(method: string, path: string, init: RequestInit = {}) {
     redirect: 'manual',
     signal: AbortSignal.timeout(60_000),
     ...init,
+    headers: { cookie, ...init.headers },
   });
   const text = method === 'HEAD' ? '' : await response.text();
   return { status: response.status, headers: response.headers, text };
@@ -172,7 +176,7 @@ test('who did it comes from the server, whatever name a body carries', async () 
   const { jobId, stageId } = value(await importBuild(as(connection.database), exampleFile()));
   const person = (await allPeople(connection.database))[1];
   if (!person) throw new Error('the demo shop has people');
-  const headers = { 'content-type': 'application/json', cookie: `vexlo-person=${person.id}` };
+  const headers = { 'content-type': 'application/json', cookie: await cookieAt(server.url, person.id) };
   const id = '01234567-89ab-4def-8123-456789abcdef';
   const entry = { id, at: '2026-11-20T10:00', by: 'Somebody else', stageId, kind: 'note', words: 'A note' };
   const written = await ask('POST', `/api/jobs/${jobId}/log`, { body: JSON.stringify([entry]), headers });

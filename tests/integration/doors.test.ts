@@ -14,6 +14,7 @@ import { writeLog } from '../../server/log';
 import { jobWorkSchema, NO_WORK } from '../../core/format/jobWork';
 import { stageById } from '../../data/documents';
 import { as, value } from '../actor';
+import { fetchAs } from '../signedIn';
 import { demoDatabase } from './setup';
 import { exampleFile } from '../example';
 
@@ -140,12 +141,13 @@ test('whose change is next to be taken back is known', async () => {
   expect(stored?.undo).toMatchObject({ by: 'Bela' });
 });
 
-test('every page warns while others reach it without a log-in', async () => {
+test('every page warns while others reach a shop where nobody has a password', async () => {
   const url = await ensureDatabase(cluster, 'doors');
   const open = await serve(url, '127.0.0.1', (await freePort()) ?? 0, { VEXLO_REACHED: 'yes' });
   try {
-    for (const path of ['/', '/catalog', '/lessons'])
-      expect(await (await fetch(`${open.url}${path}`)).text(), path).toContain('without a log-in');
+    const ask = await fetchAs(open.url);
+    for (const path of ['/', '/catalog', '/lessons', '/sign-in'])
+      expect(await (await ask(path)).text(), path).toContain('nobody has a password');
   } finally {
     await open.stop();
   }

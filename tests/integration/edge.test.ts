@@ -9,20 +9,24 @@ import { buildIfStale } from '../../command/build';
 import { clusterFolder, ensureDatabase, freePort, postmasterOf, startCluster } from '../../command/cluster';
 import { MIGRATIONS } from '../../command/paths';
 import { connect, migrateTables, transaction } from '../../data/client';
+import { addPerson } from '../../data/people';
 import { openShop, shopSettings } from '../../data/shop';
 import { serve, type Server } from '../../command/serve';
 import { demoTexts, exampleFile } from '../example';
+import { cookieAt } from '../signedIn';
 import { ownShop } from './ownShop';
 
 /** Where strangers knock: other names, other sites, broken characters, too much work, a database that goes away. */
 let server: Server;
 let shopUrl: string;
+let cookie: string;
 beforeAll(async () => {
   buildIfStale();
   shopUrl = await ownShop();
   server = await serve(shopUrl, '127.0.0.1', (await freePort()) ?? 0, {
     VEXLO_HOSTS: 'bench.shop',
   });
+  cookie = await cookieAt(server.url);
 });
 afterAll(() => server.stop());
 
@@ -37,11 +41,14 @@ function ask(
 ): Promise<Answer> {
   return new Promise((resolve, reject) => {
     const { hostname, port } = new URL(at.url);
-    const asked = request({ hostname, port, path, method, headers, timeout: 60_000 }, (answer) => {
-      let text = '';
-      answer.setEncoding('utf8').on('data', (part: string) => (text += part));
-      answer.on('end', () => resolve({ status: answer.statusCode ?? 0, headers: answer.headers, text }));
-    });
+    const asked = request(
+      { hostname, port, path, method, headers: { cookie, ...headers }, timeout: 60_000 },
+      (answer) => {
+        let text = '';
+        answer.setEncoding('utf8').on('data', (part: string) => (text += part));
+        answer.on('end', () => resolve({ status: answer.statusCode ?? 0, headers: answer.headers, text }));
+      },
+    );
     asked.once('error', reject);
     asked.end(body);
   });
@@ -216,8 +223,10 @@ describe('the database', () => {
     await known.close();
     if (!settings) throw new Error('the demo has a shop');
     await openShop(empty.database, 'Bench', settings.document);
+    const somebody = await addPerson(empty.database, 'Ansa', 'owner');
     await empty.close();
     const own = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+    const there = { cookie: await cookieAt(own.url, somebody?.id) };
     const data = join(clusterFolder('edge-postgres'), 'data');
     const signal = (name: NodeJS.Signals): void => {
       const pid = postmasterOf(data);
@@ -227,17 +236,17 @@ describe('the database', () => {
       expect((await ask('/api/health?ready', {}, 'GET', '', own)).status).toBe(200);
       // In the middle of a transaction: the connection is lost while it is held.
       const held = Array.from({ length: 8 }, () =>
-        ask('/api/import', JSON_BODY, 'POST', JSON.stringify(exampleFile()), own),
+        ask('/api/import', { ...JSON_BODY, ...there }, 'POST', JSON.stringify(exampleFile()), own),
       );
       signal('SIGQUIT');
       for (const { status } of await Promise.all(held)) expect([201, 503]).toContain(status);
-      const gone = await ask('/', {}, 'GET', '', own);
+      const gone = await ask('/', there, 'GET', '', own);
       expect(gone.status).toBe(503);
       expect(gone.headers['retry-after']).toBeTruthy();
       expect((await ask('/api/health', {}, 'GET', '', own)).status).toBe(200);
       expect((await ask('/api/health?ready', {}, 'GET', '', own)).status).toBe(503);
       await startCluster('edge-postgres');
-      expect((await ask('/', {}, 'GET', '', own)).status).toBe(200);
+      expect((await ask('/', there, 'GET', '', own)).status).toBe(200);
       expect(own.process.exitCode).toBeNull();
     } finally {
       await own.stop();

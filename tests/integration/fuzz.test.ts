@@ -7,6 +7,7 @@ import { assess } from '../../core/assess';
 import { readBuildText } from '../../formats/buildJson';
 import { buildsOf, requestsOf } from '../fuzz/mangle';
 import { fuzz, oddWords } from '../fuzz/run';
+import { fetchAs } from '../signedIn';
 import { demoDatabase } from './setup';
 
 let server: Server;
@@ -23,7 +24,7 @@ test('five hundred mangled requests: none fails for a reason of ours, hangs, or 
   // Some came through: it is not the first door that refuses everything.
   expect(outcome.byStatus['200']).toBeGreaterThan(20);
   expect(outcome.byStatus['422']).toBeGreaterThan(50);
-  expect((await fetch(server.url)).status).toBe(200);
+  expect((await (await fetchAs(server.url))('/')).status).toBe(200);
 });
 
 test('two hundred mangled builds are judged or refused by path, never thrown at', () => {

@@ -8,6 +8,7 @@ import { importBuild } from '../../server/jobs';
 import { earOf, type Ear } from '../../server/told';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
+import { fetchAs } from '../signedIn';
 import { ownShop } from './ownShop';
 
 let connection: Connection;
@@ -88,7 +89,8 @@ test('an ear that was cut off listens again, and everybody is told to look', asy
 
 test('a page of another process hears it as an event, of its own job alone', async () => {
   const [mine, others] = [await made(), await made()];
-  const line = await fetch(`${server.url}/api/jobs/${mine.jobId}/events`);
+  const ask = await fetchAs(server.url);
+  const line = await ask(`/api/jobs/${mine.jobId}/events`);
   expect(line.headers.get('content-type')).toBe('text/event-stream');
   const reader = line.body?.pipeThrough(new TextDecoderStream()).getReader();
   let text = '';
@@ -102,5 +104,5 @@ test('a page of another process hears it as an event, of its own job alone', asy
   await until(2);
   expect(text.split('data: changed')).toHaveLength(3);
   await reader?.cancel();
-  expect((await fetch(`${server.url}/api/jobs/${mine.jobId}/events`, { method: 'HEAD' })).status).toBe(200);
+  expect((await ask(`/api/jobs/${mine.jobId}/events`, { method: 'HEAD' })).status).toBe(200);
 });

@@ -1,3 +1,5 @@
+import { ANSWERS, PAGES } from './kept';
+
 /** Why nothing is kept on this device, for whoever asks; null where it is. */
 export const NOT_KEPT: string | null =
   typeof navigator !== 'undefined' && 'serviceWorker' in navigator
@@ -25,6 +27,12 @@ export async function keepAll(page: boolean): Promise<void> {
   const known = await Promise.all(asked.map((address) => caches.match(address)));
   const missing = asked.filter((address, i) => !known[i] || address.endsWith('/log'));
   await keep([...(page ? [location.href] : []), ...missing]);
+}
+
+/** Takes away what is kept of the shop on this device: whoever signs out leaves nothing to be read. */
+export async function forgetKept(): Promise<void> {
+  if (typeof caches === 'undefined') return;
+  await Promise.allSettled([PAGES, ANSWERS].map((name) => caches.delete(name)));
 }
 
 const SOON_MS = 1500;

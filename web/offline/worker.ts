@@ -25,6 +25,11 @@ self.addEventListener('message', ({ data }) => {
 
 const MOST_PAGES = 60;
 const MOST_ANSWERS = 400;
+/** Where somebody is led to sign in is not the page that was asked for. */
+const asked = {
+  cacheWillUpdate: ({ response }: { response: Response }) =>
+    Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+};
 /** All leaves of a job are one page: whichever was opened answers for all. */
 const oneKey = {
   cacheKeyWillBeUsed: ({ request }: { request: Request }) => Promise.resolve(keyOf(request.url)),
@@ -35,7 +40,7 @@ registerRoute(
   new NetworkFirst({
     cacheName: PAGES,
     matchOptions: { ignoreVary: true },
-    plugins: [oneKey, new ExpirationPlugin({ maxEntries: MOST_PAGES, purgeOnQuotaError: true })],
+    plugins: [oneKey, asked, new ExpirationPlugin({ maxEntries: MOST_PAGES, purgeOnQuotaError: true })],
   }),
 );
 registerRoute(

@@ -9,6 +9,12 @@ export type Answer<T> =
   /** Nobody was there, or it was not able to: `why` is what it said. */
   | { kind: 'unreachable'; why?: string };
 
+let onSignedOut: () => void = () => undefined;
+/** What is done where the server knows nobody any more: the page says so, once. */
+export function whenSignedOut(listener: () => void): void {
+  onSignedOut = listener;
+}
+
 /** One request to the server. Never throws: a lost connection is an answer like any other. A text or a file goes as it is. */
 export async function send<T>(
   method: string,
@@ -37,6 +43,11 @@ export async function send<T>(
       faults?: Fault[];
       current?: unknown;
     };
+    // Signed out: nothing was refused for what it says, and all of it is sent again by whoever signs in.
+    if (response.status === 401) {
+      onSignedOut();
+      return { kind: 'unreachable', why: 'You are signed out; sign in to go on.' };
+    }
     // A gateway that stands in for a server that is down is a lost connection, not a refusal.
     if (response.status >= 502 && response.status <= 504)
       return { kind: 'unreachable', ...(response.status === 503 ? { why: message } : {}) };
@@ -48,7 +59,8 @@ export async function send<T>(
 
 /** What a refusal says first, or that there was nobody to ask: a line to show. `bare` leaves out where the fault is. */
 export function refusalWords(answer: Exclude<Answer<unknown>, { kind: 'ok' }>, bare = false): string {
-  if (answer.kind === 'unreachable') return 'No connection: not stored. Try again when it is back.';
+  if (answer.kind === 'unreachable')
+    return answer.why ?? 'No connection: not stored. Try again when it is back.';
   const [fault] = answer.faults;
   if (!fault) return answer.message;
   const words = refusalText(fault.message, $units.get());

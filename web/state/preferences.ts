@@ -22,9 +22,3 @@ export function toggleTheme(): void {
   document.documentElement.dataset['theme'] = theme;
   remember({ theme });
 }
-
-/** Another person at the bench: who they are is kept on this device, and their own preferences come with them. */
-export function becomePerson(id: number): void {
-  document.cookie = `vexlo-person=${id}; path=/; max-age=31536000; samesite=lax`;
-  location.reload();
-}

@@ -1,3 +1,6 @@
+import { toast } from 'sonner';
+import type { Right } from '../../core/people/rights';
+import { whyNot } from './person';
 import { atom, computed, map } from 'nanostores';
 import { type AxleName, type Build, type BuildFile, type Fault } from '../../core/format/build';
 import type { Assessment } from '../../core/assess';
@@ -196,11 +199,21 @@ function commit(doc: Doc, document: Json, read: ReturnType<typeof readBuild>): E
   return { ok: true };
 }
 
+/** Whoever may not change something is told so, once however often a hand tries, and nothing changes. */
+function heldBack(right: Right): Edited | null {
+  const why = whyNot(right);
+  if (why === null) return null;
+  toast(why, { id: `not-${right}` });
+  return { ok: false, faults: [{ path: '', message: why }] };
+}
+
 /** Changes the stage on the page, unless the build it makes is faulty: then nothing changes. */
 export function editStage(change: (stage: StageDocument) => StageDocument): Edited {
   const vehicle = $vehicle.get();
   const stage = $active.get();
   if (!vehicle || !stage) return { ok: true };
+  const held = heldBack('plan');
+  if (held) return held;
   const document = change(stageFileOf(stage));
   return commit(stage, document, readParts(vehicle, { ...stage, document }));
 }
@@ -208,7 +221,7 @@ export function editStage(change: (stage: StageDocument) => StageDocument): Edit
 /** Changes every stage of the job, each as its own document; a stage whose build it would make faulty stays. */
 export function editStages(change: (stage: StageDocument) => StageDocument): void {
   const vehicle = $vehicle.get();
-  if (!vehicle) return;
+  if (!vehicle || heldBack('plan')) return;
   for (const stage of $stages.get()) {
     const document = change(stageFileOf(stage));
     commit(stage, document, readBuild(fileOf(vehicle, { ...stage, document })));
@@ -220,6 +233,8 @@ export function editVehicle(change: (vehicle: BuildFile['vehicle']) => BuildFile
   const vehicle = $vehicle.get();
   const stage = $active.get();
   if (!vehicle || !stage) return { ok: true };
+  const held = heldBack('bench');
+  if (held) return held;
   const document = change(vehicleFileOf(vehicle));
   return commit(vehicle, document, readParts({ ...vehicle, document }, stage));
 }

@@ -2,6 +2,7 @@ import type { Json } from '../../core/history/diff';
 import { fieldOf } from '../../core/format/fieldList';
 import type { Quantity } from '../../core/units/quantity';
 import { setStage, setVehicle } from '../state/edits';
+import { useWhyNot } from '../state/person';
 import type { Edited } from '../state/store';
 import { NumberField } from './NumberField';
 
@@ -23,10 +24,11 @@ type Props = {
 };
 
 /** A number that stands at one place of the build file, in the vehicle or in the stage. */
-export function Field({ path, value, nullable, put: own, label, quantity, empty, ...rest }: Props) {
+export function Field({ path, value, nullable, put: own, label, quantity, empty, disabled, ...rest }: Props) {
   const field = fieldOf(path);
   const name = field?.short ?? field?.label ?? path;
   const [top = '', ...keys] = path.split('.');
+  const why = useWhyNot(top === 'vehicle' ? 'bench' : 'plan');
   const put = (next: number | undefined) => {
     const to: Json | undefined = next ?? (nullable ? null : undefined);
     return top === 'vehicle'
@@ -37,6 +39,7 @@ export function Field({ path, value, nullable, put: own, label, quantity, empty,
   return (
     <NumberField
       stored
+      disabled={why !== null || disabled === true}
       path={path}
       value={value ?? undefined}
       take={own ?? put}

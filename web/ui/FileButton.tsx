@@ -1,5 +1,7 @@
 import { Upload } from 'lucide-react';
 import { useRef } from 'react';
+import type { Right } from '../../core/people/rights';
+import { useWhyNot } from '../state/person';
 
 type Props = {
   words: string;
@@ -8,14 +10,23 @@ type Props = {
   title?: string;
   /** Kinds of file, as the browser's chooser takes them; build files if left out. */
   accept?: string;
+  /** What whoever chooses a file must be allowed to do. */
+  needs?: Right;
 } & ({ take: (text: string) => void } | { takeFile: (file: Blob) => void });
 
 /** A button that asks for one file and hands on its text, or the file as it is. The same file may be chosen twice. */
-export function FileButton({ words, label, className, title, accept, ...to }: Props) {
+export function FileButton({ words, label, className, title, accept, needs = 'see', ...to }: Props) {
+  const why = useWhyNot(needs);
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <button type="button" className={className} title={title} onClick={() => input.current?.click()}>
+      <button
+        type="button"
+        className={className}
+        title={why ?? title}
+        disabled={why !== null}
+        onClick={() => input.current?.click()}
+      >
         <Upload size={16} aria-hidden /> {words}
       </button>
       <input

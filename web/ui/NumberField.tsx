@@ -77,7 +77,13 @@ export function NumberField({
     }
     const mine = edited.faults.find((one) => one.path === path) ?? edited.faults[0];
     if (next !== undefined && mine?.meantMm) setOffers({ typedMm: next, meantMm: mine.meantMm });
-    setFault(mine ? (mine.path === path ? mine.message : `${mine.path} ${mine.message}`) : 'cannot be taken');
+    setFault(
+      mine
+        ? mine.path === path || mine.path === ''
+          ? mine.message
+          : `${mine.path} ${mine.message}`
+        : 'cannot be taken',
+    );
     return false;
   };
   /** Takes in what is typed; false, with the fault shown, where it is refused. */

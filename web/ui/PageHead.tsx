@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { PersonButton } from './PersonButton';
 
 const PAGES = [
   ['/', 'Jobs'],
@@ -8,6 +9,7 @@ const PAGES = [
   ['/due', 'Due'],
   ['/learned', 'Learned'],
   ['/lessons', 'Lessons'],
+  ['/people', 'People'],
 ] as const;
 
 /** The ways from one page of the shop to the others. */
@@ -34,7 +36,10 @@ export function PageHead({ here, title, children }: { here: string; title: strin
     <header className="border-ink mb-3 flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 pb-2">
       <PageLinks here={here} />
       <h1 className="font-tight text-[1.35rem] font-semibold">{title}</h1>
-      <span className="no-print ml-auto flex items-center gap-1.5">{children}</span>
+      <span className="no-print ml-auto flex items-center gap-1.5">
+        {children}
+        <PersonButton />
+      </span>
     </header>
   );
 }

@@ -1,4 +1,5 @@
 import { useId, useRef, useState } from 'react';
+import { useWhyNot } from '../state/person';
 import type { Edited } from '../state/store';
 import { nextField } from './NumberField';
 import { useTyped } from './useTyped';
@@ -15,6 +16,7 @@ type Props = {
 
 /** A short text; what the build file refuses is said under the field and not taken in. */
 export function TextField({ label, value, path, take, disabled, className, hideLabel }: Props) {
+  const why = useWhyNot(path.startsWith('vehicle') ? 'bench' : 'plan');
   const id = useId();
   const [typed, setTyped] = useTyped(value);
   const [fault, setFault] = useState<string | null>(null);
@@ -24,7 +26,9 @@ export function TextField({ label, value, path, take, disabled, className, hideL
     setTyped(text);
     const edited = take(text);
     const mine = edited.ok ? undefined : (edited.faults.find((one) => one.path === path) ?? edited.faults[0]);
-    setFault(mine ? (mine.path === path ? mine.message : `${mine.path} ${mine.message}`) : null);
+    setFault(
+      mine ? (mine.path === path || mine.path === '' ? mine.message : `${mine.path} ${mine.message}`) : null,
+    );
   };
   return (
     <div>
@@ -38,7 +42,8 @@ export function TextField({ label, value, path, take, disabled, className, hideL
         className={`field-box font-medium ${className ?? ''}`}
         autoComplete="off"
         spellCheck={false}
-        disabled={disabled}
+        disabled={why !== null || disabled}
+        title={why ?? undefined}
         value={typed ?? value}
         aria-invalid={fault !== null}
         aria-describedby={fault ? `${id}-fault` : undefined}

@@ -50,7 +50,7 @@ export function ImportsPanel({ made, undo }: { made: Imports | null; undo: (id: 
             {undoneBy ? (
               <span className="text-graphite">taken back by {undoneBy}</span>
             ) : (
-              <Button className="ml-auto" onClick={() => undo(id)}>
+              <Button needs="plan" className="ml-auto" onClick={() => undo(id)}>
                 Take back
               </Button>
             )}

@@ -82,6 +82,7 @@ export function PreviewList({
         </label>
       )}
       <Button
+        needs="plan"
         className="mt-3 font-semibold"
         disabled={busy !== null || counts.twice > 0 || nothing}
         onClick={take}

@@ -52,7 +52,9 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
           ]}
           choose={setWhich}
         />
-        <Button onClick={() => setDialog(true)}>What is due when</Button>
+        <Button needs="plan" onClick={() => setDialog(true)}>
+          What is due when
+        </Button>
         <ButtonLink href="/api/due.ics">iCalendar</ButtonLink>
       </PageHead>
       {shown.length === 0 ? (

@@ -22,6 +22,7 @@ import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 import { Button } from '../../ui/Button';
+import { PersonButton } from '../../ui/PersonButton';
 
 type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
 
@@ -137,7 +138,7 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
           </p>
           <PageLinks here="/" />
         </div>
-        <div className="ml-6 w-80 max-w-full">
+        <div className="ml-2 w-64 max-w-full">
           <label htmlFor="find" className="caption block">
             Find (arrows choose, Enter opens)
           </label>
@@ -167,15 +168,17 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
             setAt(0);
           }}
         />
-        <Button className="ml-auto flex items-center gap-2" onClick={() => setBeginning(true)}>
+        <Button className="ml-auto flex items-center gap-2" needs="plan" onClick={() => setBeginning(true)}>
           <Plus size={16} aria-hidden /> New vehicle
         </Button>
         <FileButton
           words="Import a build file"
           label="Build file to import as a new vehicle"
           className="plain-button flex items-center gap-2"
+          needs="plan"
           take={(text) => void bring(text)}
         />
+        <PersonButton />
       </header>
       <main>
         <table className="w-full border-collapse" data-testid="jobs">

@@ -129,7 +129,9 @@ export function Platforms({ platforms, units }: { platforms: readonly PlatformKn
                       <span className="text-graphite">
                         taken by {person}, {format(new Date(at), 'd MMM yyyy')}
                       </span>
-                      <Button onClick={() => void removeWell(id)}>Take out</Button>
+                      <Button needs="plan" onClick={() => void removeWell(id)}>
+                        Take out
+                      </Button>
                     </li>
                   ))}
                 </ul>

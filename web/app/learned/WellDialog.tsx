@@ -41,10 +41,10 @@ export function WellDialog({ well, units, close }: Props) {
         measured elsewhere.
       </p>
       <div className="mb-3 flex flex-wrap gap-2">
-        <Button className="font-semibold" disabled={busy} onClick={() => void take('pool')}>
+        <Button needs="plan" className="font-semibold" disabled={busy} onClick={() => void take('pool')}>
           Add to the pool of {body}
         </Button>
-        <Button disabled={busy} onClick={() => void take('vehicle')}>
+        <Button needs="plan" disabled={busy} onClick={() => void take('vehicle')}>
           New vehicle from it
         </Button>
       </div>

@@ -76,6 +76,7 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
               </span>
               {which === 'order' && supplier !== '' && (
                 <Button
+                  needs="plan"
                   className="no-print ml-auto"
                   onClick={() =>
                     void step(parts.map(({ jobId, part: { id } }) => ({ jobId, id, state: 'ordered' })))
@@ -128,6 +129,7 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
                   cell: (one) =>
                     which === 'order' ? (
                       <Button
+                        needs="plan"
                         aria-label={`Order ${one.part.label} for ${one.job}`}
                         onClick={() => setOrdering(ordering === keyOf(one) ? null : keyOf(one))}
                       >
@@ -135,6 +137,7 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
                       </Button>
                     ) : (
                       <Button
+                        needs="plan"
                         aria-label={`${one.part.label} for ${one.job} is here`}
                         onClick={() => void step([{ jobId: one.jobId, id: one.part.id, state: 'arrived' }])}
                       >

@@ -112,7 +112,7 @@ export function TaskPanel({ week }: { week: WeekPlan }) {
         value={task.arrivesOn ?? ''}
         take={(day) => editTask(key, ({ arrivesOn, ...one }) => (day ? { ...one, arrivesOn: day } : one))}
       />
-      <Button onClick={() => (task.locked ? unlock(key) : lock({}))} disabled={!placed}>
+      <Button needs="plan" onClick={() => (task.locked ? unlock(key) : lock({}))} disabled={!placed}>
         {task.locked ? 'Unlock' : 'Lock here'}
       </Button>
     </div>

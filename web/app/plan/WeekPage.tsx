@@ -69,7 +69,9 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
           <Button aria-label="Week after" onClick={() => setTurnedTo(weekMin + WEEK_MIN)}>
             <ChevronRight size={17} aria-hidden />
           </Button>
-          <Button onClick={() => setDialog(true)}>Calendar of the shop</Button>
+          <Button needs="plan" onClick={() => setDialog(true)}>
+            Calendar of the shop
+          </Button>
           <ButtonLink href="/api/plan.ics">iCalendar</ButtonLink>
         </span>
       </header>

@@ -2,17 +2,17 @@ import { useStore } from '@nanostores/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { sentenceOf } from '../../../core/verdict';
 import { verdictLead } from '../../../core/verdictTail';
-import { becomePerson } from '../../state/preferences';
 import { JobButton } from './JobDialog';
 import { Rail } from './Rail';
 import { SaveMark } from './SaveMark';
 import { SheetMenu } from './SheetMenu';
 import { StageTabs } from './StageTabs';
-import { step } from '../../state/saving';
+import { saveAll, step } from '../../state/saving';
 import { $active, $assessment, $build, $chance, $cures, $job, $units, $vehicle } from '../../state/store';
 import { Button } from '../../ui/Button';
+import { PersonButton } from '../../ui/PersonButton';
 
-type Props = { people: { id: number; name: string }[]; personId: number; shopName: string };
+type Props = { shopName: string };
 
 /** The one sentence that matters now. While a newer answer is on its way the last one stands, greyed. */
 function Sentence() {
@@ -54,6 +54,7 @@ function Steps() {
   return (
     <>
       <Button
+        needs="bench"
         aria-label="Undo"
         title="Undo (Ctrl Z)"
         disabled={!vehicle?.undo && !active?.undo}
@@ -62,6 +63,7 @@ function Steps() {
         <Undo2 size={17} aria-hidden />
       </Button>
       <Button
+        needs="bench"
         aria-label="Redo"
         title="Redo (Ctrl Y)"
         disabled={!vehicle?.redo && !active?.redo}
@@ -74,7 +76,7 @@ function Steps() {
 }
 
 /** Two lines: whose sheet this is, its stages and what is done to it; what matters now, and the way to the leaves. */
-export function Header({ people, personId, shopName }: Props) {
+export function Header({ shopName }: Props) {
   const job = useStore($job);
   const link =
     'font-tight decoration-line inline-flex min-h-[1.8rem] items-center font-semibold underline underline-offset-4';
@@ -104,21 +106,7 @@ export function Header({ people, personId, shopName }: Props) {
           <div className="no-print order-1 ml-auto flex shrink-0 items-center gap-1 sm:order-none">
             <SaveMark />
             <Steps />
-            <label className="sr-only" htmlFor="person">
-              At the bench
-            </label>
-            <select
-              id="person"
-              className="plain-button max-w-[8rem] max-md:hidden"
-              value={personId}
-              onChange={(event) => becomePerson(Number(event.target.value))}
-            >
-              {people.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
+            <PersonButton before={saveAll} className="max-md:hidden" />
             <SheetMenu />
           </div>
         </div>

@@ -114,6 +114,7 @@ export function HistoryDialog({ close }: { close: () => void }) {
                     doc &&
                     line.id !== newest(line.subject) && (
                       <Button
+                        needs="bench"
                         key={line.id}
                         onClick={() => void goBack(line, doc).then((done) => done && close())}
                       >

@@ -1,18 +1,26 @@
 import { useStore } from '@nanostores/react';
 import { format } from 'date-fns';
 import { NOT_KEPT } from '../../offline/keep';
+import { useWhyNot } from '../../state/person';
 import { $save } from '../../state/store';
 
 /** Where what was typed stands: stored, on its way, or kept on this device until the connection is back. */
 export function SaveMark() {
   const save = useStore($save);
+  const why = useWhyNot('bench');
+  if (why !== null)
+    return (
+      <span className="text-graphite text-[0.9rem]" title={why} data-testid="looks-on">
+        You look on
+      </span>
+    );
   const words = {
     saved: () =>
       save.kind === 'saved' && save.at ? `Saved ${format(new Date(save.at), 'HH:mm:ss')}` : 'Saved',
     waiting: () => 'Not yet saved',
     saving: () => 'Saving…',
     offline: () =>
-      `${save.kind === 'offline' && save.why ? save.why : 'No connection:'} kept on this device, saved when it is back`,
+      `${save.kind === 'offline' && save.why ? save.why.replace(/\.$/, ':') : 'No connection:'} kept on this device, saved when it is back`,
     refused: () => (save.kind === 'refused' ? `Not saved: ${save.message}` : ''),
   }[save.kind]();
   const loud = save.kind === 'offline' || save.kind === 'refused';

@@ -32,14 +32,13 @@ type Props = {
   data: SheetData;
   stageId: number;
   leaf: Front;
-  people: { id: number; name: string }[];
-  person: { id: number; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
+  person: { id: number; name: string; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
   shopName: string;
   shop: ShopSettings;
 };
 
 /** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
-function open({ data, stageId, leaf, person, people, shop }: Props): void {
+function open({ data, stageId, leaf, person, shop }: Props): void {
   hydrate(data);
   $shop.set(shop);
   $activeId.set(stageId);
@@ -47,7 +46,7 @@ function open({ data, stageId, leaf, person, people, shop }: Props): void {
   $units.set(person.units);
   $theme.set(person.theme);
   $personId.set(person.id);
-  $personName.set(people.find(({ id }) => id === person.id)?.name ?? '');
+  $personName.set(person.name);
   $pose.set({ axle: 'front', lockDeg: 0, travelMm: 0 });
 }
 
@@ -66,7 +65,7 @@ function SheetIsland(props: Props) {
   }, []);
   return (
     <>
-      <Header people={props.people} personId={props.person.id} shopName={props.shopName} />
+      <Header shopName={props.shopName} />
       {/* Across the page a finger turns the leaf: the browser scrolls it up and down alone. */}
       <main className="mx-auto max-w-[1360px] touch-pan-y touch-pinch-zoom px-4 pb-16 min-[1600px]:max-w-[1840px]">
         {build ? (

@@ -5,6 +5,7 @@ import { FaultDialog } from '../../ui/FaultDialog';
 import { FileButton } from '../../ui/FileButton';
 import { $helpOpen } from '../../state/commands';
 import { toggleTheme, toggleUnits } from '../../state/preferences';
+import { useWhyNot } from '../../state/person';
 import { saveAll } from '../../state/saving';
 import { $active, $job, $theme, $units } from '../../state/store';
 import { HistoryDialog } from './HistoryDialog';
@@ -52,6 +53,7 @@ export function SheetMenu() {
   const theme = useStore($theme);
   const [showHistory, setShowHistory] = useState(false);
   const { add, remove, faults, dismiss } = useStageActions();
+  const why = useWhyNot('plan');
   if (!job || !active) return null;
   return (
     <>
@@ -100,13 +102,14 @@ export function SheetMenu() {
           words="Import"
           label="Build file to import as a stage"
           className={line}
+          needs="plan"
           title="A build file’s package as one more stage of this job"
           take={(text) => void add(text)}
         />
         <Line
           words={`Remove ${active.position === 0 ? 'this stage' : active.label}`}
           label="Remove this stage"
-          disabled={active.position === 0}
+          disabled={active.position === 0 || why !== null}
           press={() => void remove()}
         />
         <a className={`${line} sm:hidden`} href="/plan">

@@ -1,3 +1,4 @@
+import { useWhyNot } from '../../state/person';
 import { useStore } from '@nanostores/react';
 import { Plus } from 'lucide-react';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
@@ -38,6 +39,7 @@ export function StageTabs() {
   const list = useRef<HTMLDivElement>(null);
   const tab = (id: number | undefined): HTMLElement | null | undefined =>
     list.current?.querySelector<HTMLElement>(`[data-stage="${id}"]`);
+  const why = useWhyNot('plan');
   useEffect(() => {
     // Where there are more than the line holds, the chosen one is on it.
     tab(active?.id)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
@@ -105,7 +107,8 @@ export function StageTabs() {
         type="button"
         className="no-print font-tight hover:bg-soft flex min-h-[36px] shrink-0 items-center gap-1 px-2 font-semibold max-sm:min-h-[44px]"
         onClick={() => void add({ stageId: active.id })}
-        title="A new stage that starts as a copy of this one"
+        disabled={why !== null}
+        title={why ?? 'A new stage that starts as a copy of this one'}
       >
         <Plus size={16} aria-hidden /> Stage
       </button>

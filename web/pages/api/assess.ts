@@ -5,6 +5,7 @@ import { inThread } from '../../../server/judge/pool';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
+    right: 'see',
     does: 'Judges a build file, as `./vexlo assess` does.',
     body: buildReader,
     context: 'none',

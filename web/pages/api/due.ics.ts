@@ -4,6 +4,7 @@ import { endpoint, file, handle } from '../../../server/endpoint';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'What is due on every vehicle as a calendar that other programs subscribe to.',
     run: async (ctx) =>
       file(dueIcs(await dueVehicles(ctx), ctx.shop.name), 'text/calendar; charset=utf-8', 'due.ics', true),

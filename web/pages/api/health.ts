@@ -5,6 +5,7 @@ import { refused } from '../../../server/errors';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'anybody',
     does: 'Says that the process is there; with `?ready`, whether it can work: 503 while the database cannot be reached.',
     context: 'none',
     query: z.strictObject({ ready: flag }),

@@ -4,6 +4,7 @@ import { importBuild } from '../../../server/jobs';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
+    right: 'plan',
     does: 'A build file as a new vehicle and job.',
     body: buildReader,
     status: 201,

@@ -5,6 +5,7 @@ import { orderPaper, partsQuery, partStepsBody, shopParts, stepParts } from '../
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'Parts of all open jobs that are wanted or on their way, by supplier; `csv` as a file, `pdf` what is to be ordered as a paper.',
     query: partsQuery,
     run: async (ctx, { query: { csv, pdf, paper } }) => {
@@ -21,6 +22,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     },
   }),
   POST: handle({
+    right: 'plan',
     does: 'What became of parts: ordered, arrived, fitted, sent back, called off; all of them or none.',
     body: partStepsBody,
     run: (ctx, { body }) => stepParts(ctx, body),

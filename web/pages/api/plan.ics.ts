@@ -7,6 +7,7 @@ import { plannedJobs, planQuery } from '../../../server/work';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'The plan as a calendar that other programs subscribe to; `bay` or `person` picks one row of it.',
     query: planQuery,
     run: async ({ db, shop, now }, { query: { bay = null, person = null } }) => {

@@ -60,6 +60,7 @@ function TakeIntoWork() {
   return (
     <div className="flex flex-wrap items-center gap-3" data-testid="in-work">
       <Button
+        needs="plan"
         className="font-semibold"
         disabled={nothing}
         title={nothing ? 'As delivered there is nothing to build' : undefined}
@@ -148,8 +149,12 @@ export function BuildStation({ build }: { build: Build }) {
         </h2>
         <Papers />
         <span className="no-print ml-auto flex gap-2">
-          <Button onClick={() => setDialog('rules')}>Parts and labour rules</Button>
-          <Button onClick={() => setDialog('terms')}>Prices and hours</Button>
+          <Button needs="plan" onClick={() => setDialog('rules')}>
+            Parts and labour rules
+          </Button>
+          <Button needs="plan" onClick={() => setDialog('terms')}>
+            Prices and hours
+          </Button>
         </span>
       </div>
       <div className="border-line mb-2 flex flex-wrap items-center gap-x-8 gap-y-1 border-b pb-2">

@@ -94,7 +94,7 @@ function Release({ checks }: { checks: readonly WorkCheck[] }) {
   };
   return (
     <div className="mt-2 flex flex-wrap items-center gap-3" data-testid="release" data-held={hold !== null}>
-      <Button className="text-lg font-semibold" onClick={() => void release()}>
+      <Button needs="bench" className="text-lg font-semibold" onClick={() => void release()}>
         Release the vehicle
       </Button>
       <p role="status" className="max-w-[46rem]">

@@ -187,6 +187,7 @@ export function PartLives({ build }: { build: Build }) {
                     <span className="ml-auto flex gap-1.5">
                       {NEXT_STATES[state].map((next) => (
                         <Button
+                          needs="plan"
                           key={next}
                           aria-label={`${STEP_WORDS[next]}: ${part.label}`}
                           onClick={() =>

@@ -65,6 +65,7 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
           </label>
         ))}
       <Button
+        needs="plan"
         className="mt-1 block font-semibold"
         disabled={busy || offered.length === 0}
         onClick={() => void make()}
@@ -150,7 +151,11 @@ function QuoteRow({ line, changed }: { line: QuoteLineOut; changed: (now: QuoteL
         <span className="text-graphite">until {sayDate(quote.validUntil)}</span>
         <span className="ml-auto flex gap-2">
           <ButtonLink href={`/jobs/${job?.id}/papers/quote?of=${line.id}`}>Paper</ButtonLink>
-          {!accepted && <Button onClick={() => setOpen(true)}>Change</Button>}
+          {!accepted && (
+            <Button needs="plan" onClick={() => setOpen(true)}>
+              Change
+            </Button>
+          )}
         </span>
       </div>
       <ul>

@@ -16,7 +16,8 @@ import { useSeen } from '../../state/useSeen';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { setStage } from '../../state/edits';
 import { storeSettings } from '../../state/settings';
-import { $active, $axle, $head, $job, $locked, $shop, $units, stageFileOf } from '../../state/store';
+import { $active, $axle, $head, $job, $shop, $units, stageFileOf } from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { CutSteps } from './CutSteps';
 import { MarkTable } from './MarkTable';
 import { ScaleTable } from './ScaleTable';
@@ -29,7 +30,7 @@ const keyOf = ({ cut }: Planned): string => `${cut.axle} ${cut.obstacle}`;
 export function CutStation({ build }: { build: Build }) {
   const axle = useStore($axle);
   const { discRadiusMm } = useStore($shop);
-  const locked = useStore($locked);
+  const locked = useLocked();
   const answer = useWorkerQuery(
     (api, asked) => api.cuts(asked.build, asked.discRadiusMm),
     { build, discRadiusMm },

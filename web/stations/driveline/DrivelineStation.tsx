@@ -1,4 +1,3 @@
-import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
 import { memo, useState } from 'react';
 import type { AxleName, Build } from '../../../core/format/build';
@@ -11,7 +10,8 @@ import { Field } from '../../ui/Field';
 import { CheckList } from '../package/CheckList';
 import { Tradeoffs } from '../rules/Tradeoffs';
 import { setStage } from '../../state/edits';
-import { $locked } from '../../state/store';
+import {} from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { useSettledAssessment } from '../../state/useSettled';
 import { AsBuiltDialog } from './AsBuiltDialog';
 import { Electric } from './Electric';
@@ -42,7 +42,7 @@ type StyleName = keyof typeof STYLES;
 
 /** What drives it: gearing, the three schools, the grades it holds, the strength of the axles, the speedometer. */
 export function DrivelineStation({ build }: { build: Build }) {
-  const locked = useStore($locked);
+  const locked = useLocked();
   const [entering, setEntering] = useState(false);
   const { use } = build;
   const ratios = offeredRatios(build);

@@ -6,7 +6,8 @@ import { rpmAt, runningOf } from '../../../core/driveline/gearing';
 import { showWithUnit } from '../../../core/units/quantity';
 import { setStage } from '../../state/edits';
 import { storeSettings } from '../../state/settings';
-import { $locked, $shop, $units } from '../../state/store';
+import { $shop, $units } from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { Button } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
 
@@ -26,7 +27,7 @@ export function Numbers({
   assessment: Assessment;
 }) {
   const units = useStore($units);
-  const locked = useStore($locked);
+  const locked = useLocked();
   const { rpmAtCruise, crawlRatio, crawlSpeedKmh, schools } = driveline;
   const { school } = useStore($shop);
   const speed = (kmh: number): string => showWithUnit(Math.round(kmh * 10) / 10, 'speed', units);

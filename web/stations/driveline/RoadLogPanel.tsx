@@ -9,7 +9,8 @@ import type { LogAnswer, LogText } from '../../workers/assess.worker';
 import { queryWorker } from '../../state/workerQuery';
 import { changeStage } from '../../state/edits';
 import { step } from '../../state/saving';
-import { $locked, $units } from '../../state/store';
+import { $units } from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { LoggerPane } from './LoggerPane';
 import { Button } from '../../ui/Button';
 import { later } from '../../ui/later';
@@ -29,7 +30,7 @@ export function RoadLogPanel({ build }: { build: Build }) {
   const [logging, setLogging] = useState(false);
   const units = useStore($units);
   const input = useRef<HTMLInputElement>(null);
-  const locked = useStore($locked);
+  const locked = useLocked();
   const { powertrain } = build.vehicle;
   if (!powertrain) return null;
   const fit = async (list: LogText[], from: string, simulated: boolean): Promise<void> => {

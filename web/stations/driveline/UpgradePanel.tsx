@@ -137,7 +137,9 @@ function SizeSchool({ build, axle, strength }: { build: Build; axle: AxleName; s
       <p className="flex items-center gap-3">
         <b className="font-semibold">By tire size</b>
         <span className="text-graphite">the shop’s table, a rule of thumb</span>
-        <Button onClick={() => setEditing(true)}>Edit</Button>
+        <Button needs="plan" onClick={() => setEditing(true)}>
+          Edit
+        </Button>
       </p>
       {size ? (
         <p>

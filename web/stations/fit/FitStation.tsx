@@ -3,7 +3,8 @@ import type { Build } from '../../../core/format/build';
 import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { GradeMark } from '../../drawings/GradeMark';
 import { usePhotographed } from '../../state/photographed';
-import { $assessment, $axle, $locked, $units } from '../../state/store';
+import { $assessment, $axle, $units } from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { decidingLeast, type Fit } from '../../../core/clearance/fit';
 import { grownDecides } from '../../../core/tire/grown';
 import { labelOf } from '../../../core/verdict';
@@ -40,7 +41,7 @@ const Together = later('changes together', async () => (await import('./Together
 /** The three drawings with one shared pose, and beside them what touches and what it takes. */
 export function FitStation({ build }: { build: Build }) {
   const axle = useStore($axle);
-  const locked = useStore($locked);
+  const locked = useLocked();
   const { corner, profile, stock, named } = useCorner(build, axle);
   const still = useSettled(build);
   const [kept, setDrawing] = useKept<Drawing>('fit.drawing', 'bench');

@@ -134,6 +134,7 @@ export function CureCells({
           </span>
         ) : (
           <Button
+            needs="plan"
             className="w-full px-0.5"
             disabled={locked}
             title={title}

@@ -28,7 +28,12 @@ export function ZonePicker({ build }: { build: Build }) {
   return (
     <div className="flex items-center gap-1">
       <Segments label="Zone" value={zoneValue(build.use)} options={zoneOptions(own)} choose={choose} />
-      <Button aria-label="Zones of the shop" title="Zones of the shop" onClick={() => setEditing(true)}>
+      <Button
+        needs="plan"
+        aria-label="Zones of the shop"
+        title="Zones of the shop"
+        onClick={() => setEditing(true)}
+      >
         <SlidersHorizontal size={15} aria-hidden />
       </Button>
       {editing && <ZoneDialog close={() => setEditing(false)} />}

@@ -14,7 +14,8 @@ import { Sources } from '../devices/Sources';
 import { CheckList } from '../package/CheckList';
 import { RulesPanel } from '../rules/RulesPanel';
 import { setStage } from '../../state/edits';
-import { $assessment, $locked, $units } from '../../state/store';
+import { $assessment, $units } from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { useSettledAssessment } from '../../state/useSettled';
 import { AddedMass } from './AddedMass';
 import { ChalkPanel } from './ChalkPanel';
@@ -34,7 +35,7 @@ const PressureChart = later(
 /** What carries the vehicle: axle by axle against every limit, what is added and where, pressures, stability. */
 export function LoadStation({ build }: { build: Build }) {
   const judged = useStore($assessment);
-  const locked = useStore($locked);
+  const locked = useLocked();
   const units = useStore($units);
   const [weighing, setWeighing] = useState(false);
   const say = (kg: number): string => showWithUnit(Math.round(kg), 'mass', units);
@@ -50,7 +51,7 @@ export function LoadStation({ build }: { build: Build }) {
         <div className="w-44">
           <Field path="use.topKmh" value={build.use.topKmh} />
         </div>
-        <Button className="mb-1 flex items-center gap-1.5" onClick={() => setWeighing(true)}>
+        <Button needs="bench" className="mb-1 flex items-center gap-1.5" onClick={() => setWeighing(true)}>
           <Scale size={16} aria-hidden /> Weigh
         </Button>
         <p className="text-graphite pb-1">

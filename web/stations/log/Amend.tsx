@@ -53,7 +53,9 @@ function Corrected({ reading, keep }: { reading: TestReading; keep: (reading: Te
           />
         </div>
       )}
-      <Button type="submit">Correct it</Button>
+      <Button needs="bench" type="submit">
+        Correct it
+      </Button>
     </form>
   );
 }

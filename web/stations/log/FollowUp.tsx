@@ -1,3 +1,4 @@
+import { whyNot } from '../../state/person';
 import { useStore } from '@nanostores/react';
 import { useKept } from '../../state/kept';
 import { useState } from 'react';
@@ -64,7 +65,8 @@ function FollowInput({
 function keepChalk(draft: Extract<Draft, { kind: 'chalk' }>): void {
   const { axle, kpa, mark } = draft;
   const entry: Chalk = { axle, kpa, mark, on: today() };
-  if (!$locked.get()) setStage('/package/chalk', [...($build.get()?.package.chalk ?? []), entry]);
+  if (!$locked.get() && whyNot('plan') === null)
+    setStage('/package/chalk', [...($build.get()?.package.chalk ?? []), entry]);
 }
 
 /** What is done after the wheels are on, each kind with its own fields; what the log refuses is said by name. */

@@ -26,7 +26,7 @@ export function PhotoButton() {
   };
   return (
     <>
-      <Button className="flex items-center gap-2" onClick={() => input.current?.click()}>
+      <Button needs="bench" className="flex items-center gap-2" onClick={() => input.current?.click()}>
         <Camera size={16} aria-hidden /> Photo
       </Button>
       <input

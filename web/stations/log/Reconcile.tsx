@@ -200,7 +200,12 @@ export function Reconcile({
       </ul>
       <Compared build={build} compared={compared} />
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <Button className="font-semibold" disabled={locked || unconfirmed > 0} onClick={() => void take()}>
+        <Button
+          needs="bench"
+          className="font-semibold"
+          disabled={locked || unconfirmed > 0}
+          onClick={() => void take()}
+        >
           Take over as measured
         </Button>
         <OneLineForm

@@ -66,7 +66,12 @@ export function ObstacleTable({ vehicle, axle, chosen, choose }: Props) {
     <div>
       <div className="flex items-center justify-between">
         <h3 className="text-lg font-semibold">Obstacles</h3>
-        <Button className="flex items-center gap-1" onClick={add} disabled={obstacles.length >= 50}>
+        <Button
+          needs="bench"
+          className="flex items-center gap-1"
+          onClick={add}
+          disabled={obstacles.length >= 50}
+        >
           <Plus size={16} aria-hidden /> Obstacle
         </Button>
       </div>

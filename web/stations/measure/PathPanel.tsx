@@ -74,7 +74,10 @@ export function PathPanel({ vehicle, axle }: Props) {
   if (!path)
     return (
       <p className="text-graphite mt-2 text-[0.9rem]">
-        <Button onClick={() => void put(usualPath(Math.max(20, Math.min(bumpMm, droopMm))), true)}>
+        <Button
+          needs="bench"
+          onClick={() => void put(usualPath(Math.max(20, Math.min(bumpMm, droopMm))), true)}
+        >
           Measure the wheel’s path
         </Button>{' '}
         with a camber gauge and a rule at three to five heights; an arm is only for a true swing axle.
@@ -142,8 +145,12 @@ export function PathPanel({ vehicle, axle }: Props) {
         </tbody>
       </table>
       <div className="my-1 flex gap-2">
-        <Button onClick={add}>Add a height</Button>
-        <Button onClick={() => void put(undefined)}>Go by arms instead</Button>
+        <Button needs="bench" onClick={add}>
+          Add a height
+        </Button>
+        <Button needs="bench" onClick={() => void put(undefined)}>
+          Go by arms instead
+        </Button>
       </div>
       <PathDrawing suspension={suspension} />
     </div>

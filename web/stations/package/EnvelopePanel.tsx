@@ -81,6 +81,7 @@ export function EnvelopePanel({
         <p className="flex flex-wrap items-center gap-2">
           {ENVELOPE_NAMES.map((kind) => (
             <Button
+              needs="plan"
               key={kind}
               disabled={envelopes.length >= 4}
               onClick={() => put([...envelopes, { kind, axle: 'front', ...USUAL_ENVELOPE[kind] }])}

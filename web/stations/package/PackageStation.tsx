@@ -7,7 +7,8 @@ import type { Build } from '../../../core/format/build';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { setStage } from '../../state/edits';
-import { $assessment, $locked, $units } from '../../state/store';
+import { $assessment, $units } from '../../state/store';
+import { useLocked } from '../../state/useLocked';
 import { ChangeTable } from './ChangeTable';
 import { CheckList } from './CheckList';
 import { EnvelopePanel } from './EnvelopePanel';
@@ -22,7 +23,7 @@ import { dialSaidOnce } from '../../../core/driveline/speedometer';
 export function PackageStation({ build }: { build: Build }) {
   const judged = useStore($assessment);
   const catalog = useCatalog();
-  const locked = useStore($locked);
+  const locked = useLocked();
   const units = useStore($units);
   const elevation = useMemo(() => elevationOf(build), [build]);
   return (

@@ -58,7 +58,9 @@ export function KeptRounds({ vehicleId, axle, open }: Props) {
             </span>
             {removing === line.id ? (
               <>
-                <Button onClick={() => void remove(line)}>Remove with its pictures</Button>
+                <Button needs="bench" onClick={() => void remove(line)}>
+                  Remove with its pictures
+                </Button>
                 <Button onClick={() => setRemoving(0)}>Keep it</Button>
               </>
             ) : (

@@ -118,7 +118,7 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf,
         </tbody>
       </table>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <Button className="font-semibold" onClick={take} data-testid="photo-take">
+        <Button needs="bench" className="font-semibold" onClick={take} data-testid="photo-take">
           Take over {taken.things.length} parts
           {taken.steering ? ' and the steering axis' : ''}
         </Button>
@@ -129,7 +129,9 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf,
               : 'Kept with the vehicle.'}
           </span>
         ) : (
-          <Button onClick={keep}>{kept ? 'Keep what was added' : 'Keep with the vehicle'}</Button>
+          <Button needs="bench" onClick={keep}>
+            {kept ? 'Keep what was added' : 'Keep with the vehicle'}
+          </Button>
         )}
       </div>
       {taken.short.length > 0 && (

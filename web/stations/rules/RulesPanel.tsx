@@ -20,12 +20,15 @@ export function RulesPanel({ build, assessment }: { build: Build; assessment: As
         <span className="text-graphite">{rules ? rules.name : 'no rule set is in force for this job'}</span>
         {newer && (
           <Button
+            needs="plan"
             onClick={() => editStages((stage) => ({ ...stage, use: { ...stage.use, rules: shopRules } }))}
           >
             {rules ? 'Take over the shop’s newer set' : `Take “${shopRules.name}”`}
           </Button>
         )}
-        <Button onClick={() => setEditing(true)}>Edit the shop’s set</Button>
+        <Button needs="plan" onClick={() => setEditing(true)}>
+          Edit the shop’s set
+        </Button>
       </div>
       <p className="text-graphite text-[0.9rem]">
         What the shop wrote down, not the law; rules differ by place and change. Ask the inspector.

@@ -58,7 +58,12 @@ export function KeepStep({ axle, side, scan }: Props) {
   return (
     <div className="flex flex-col gap-1" data-testid="scans">
       {state.summary && state.aligned && (
-        <Button className="self-start" disabled={state.busy !== null} onClick={() => void store()}>
+        <Button
+          needs="bench"
+          className="self-start"
+          disabled={state.busy !== null}
+          onClick={() => void store()}
+        >
           Store the scan
         </Button>
       )}

@@ -97,6 +97,7 @@ export function SweepStep({ build, axle, side, scan }: Props) {
                   </td>
                   <td className="text-right">
                     <Button
+                      needs="bench"
                       title="The line of its nearest points round the clock, as an obstacle of this corner"
                       onClick={() => void takeOver(i)}
                     >

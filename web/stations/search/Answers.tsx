@@ -108,7 +108,12 @@ type LineProps = { one: Found; look: (one: Found) => Promise<void>; take: (one: 
 function TakeCell({ one, look, take }: LineProps) {
   return (
     <td className="py-1">
-      <Button className="whitespace-nowrap" onFocus={() => void look(one)} onClick={() => void take(one)}>
+      <Button
+        needs="plan"
+        className="whitespace-nowrap"
+        onFocus={() => void look(one)}
+        onClick={() => void take(one)}
+      >
         Make a stage
       </Button>
     </td>

@@ -115,7 +115,7 @@ export function SearchStation({ build }: { build: Build }) {
           <Button onClick={() => void resumeSearching()}>Go on</Button>
         )}
         <Progress />
-        <Button className="ml-auto" onClick={() => void tryOnFleet()}>
+        <Button needs="plan" className="ml-auto" onClick={() => void tryOnFleet()}>
           On which of our vehicles?
         </Button>
       </div>

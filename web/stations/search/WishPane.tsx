@@ -109,6 +109,7 @@ function Way({ way, first, base }: { way: WishWay; first: string; base: Build })
           {priceWords(way)} (estimates)
         </span>
         <Button
+          needs="plan"
           className="shrink-0 self-start whitespace-nowrap"
           disabled={isAsItIs}
           onClick={() => void take()}

@@ -6,6 +6,7 @@ import { csvReader, importCatalog, listHead, listQuery, previewCatalog } from '.
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'Some rows of a kind of thing, or with `csv` the whole kind as a file.',
     query: catalogQuery,
     run: async ({ db }, { params, query: { csv, q, sort, down, inactive, from, most } }) => {
@@ -25,6 +26,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     },
   }),
   POST: handle({
+    right: 'plan',
     does: 'Takes a list in, parted by comma, semicolon or tab; with `preview` only says what it would do, with `head` only what its columns are.',
     query: listQuery,
     body: csvReader,

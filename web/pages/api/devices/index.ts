@@ -2,5 +2,9 @@ import { deviceList } from '../../../../server/devices/devices';
 import { endpoint, handle } from '../../../../server/endpoint';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
-  GET: handle({ does: 'The devices that can be read, simulated ones marked so.', run: () => deviceList() }),
+  GET: handle({
+    right: 'see',
+    does: 'The devices that can be read, simulated ones marked so.',
+    run: () => deviceList(),
+  }),
 });

@@ -4,6 +4,7 @@ import { queue } from '../../../../server/queue';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
+    right: 'plan',
     does: 'Tries the package of a stage on every vehicle of the shop.',
     body: fleetBody,
     status: 201,

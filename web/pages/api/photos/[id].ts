@@ -4,6 +4,7 @@ import { jpegAnswer, photoOf, photoQuery } from '../../../../server/photos';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'A picture as JPEG; with `small` at most 320 px wide. A picture never changes under its id.',
     query: photoQuery,
     run: async ({ db }, { params, query: { small } }) => {

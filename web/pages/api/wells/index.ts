@@ -3,6 +3,7 @@ import { takeWell, wellQuery, wellReader } from '../../../../server/wells';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
+    right: 'plan',
     does: 'Takes the well of another shop: `into` the pool of its body, or as a new vehicle with a job of its own.',
     query: wellQuery,
     body: wellReader,

@@ -4,6 +4,7 @@ import { missing } from '../../../../../server/errors';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'One of the simulated phone’s pictures, as JPEG.',
     run: async (_, { params }) => {
       const bytes = await phonePhoto(params['name'] ?? '');

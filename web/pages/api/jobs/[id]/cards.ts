@@ -3,6 +3,7 @@ import { cardsOfJob, formQuery } from '../../../../../server/forms';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'The cards for a photo round of a job’s vehicle as PDF, at true size.',
     ids: ['id'],
     query: formQuery,

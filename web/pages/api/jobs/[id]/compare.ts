@@ -5,6 +5,7 @@ import { endpoint, file, handle } from '../../../../../server/endpoint';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'Stages side by side (`stages=12,13`) as `as=pdf` (`paper=a4` or `letter`), `json` or `csv`.',
     ids: ['id'],
     query: compareQuery,

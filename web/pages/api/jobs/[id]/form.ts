@@ -3,6 +3,7 @@ import { formOfJob, formQuery } from '../../../../../server/forms';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'The measuring form of a job’s vehicle as PDF.',
     ids: ['id'],
     query: formQuery,

@@ -7,11 +7,13 @@ import { first } from '../../../../../server/versioned';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'Everything that the sheet of a job shows.',
     ids: ['id'],
     run: async ({ db }, { id }) => (await sheetData(db, id)) ?? missing('job'),
   }),
   PATCH: handle({
+    right: 'plan',
     does: 'Changes what a job waits for, its title, where it stands, or which body its vehicle is; all or nothing, and one undo.',
     ids: ['id'],
     body: jobHeadBody,

@@ -5,6 +5,7 @@ import { partsFor } from '../../../../../server/offers';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'Axle parts and gears of the catalog that this job’s vehicle could take.',
     ids: ['id'],
     run: async ({ db }, { id }) => {

@@ -3,6 +3,7 @@ import { changeQuote, quoteBody } from '../../../../../server/work';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   PUT: handle({
+    right: 'plan',
     does: 'Changes a quote; 409 where it is frozen or was changed meanwhile.',
     ids: ['id'],
     body: quoteBody,

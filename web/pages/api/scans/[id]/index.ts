@@ -3,6 +3,7 @@ import { removeScan, streamScan } from '../../../../../server/scans';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'The points of a scan, streamed.',
     ids: ['id'],
     run: async ({ db }, { id }) => {
@@ -13,6 +14,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     },
   }),
   DELETE: handle({
+    right: 'bench',
     does: 'Takes a scan out.',
     ids: ['id'],
     run: ({ db }, { id }) => removeScan(db, id),

@@ -5,6 +5,7 @@ import { exportStage } from '../../../../../server/jobs';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'A stage as a build file to keep or hand on.',
     ids: ['id'],
     run: async ({ db }, { id }) => {

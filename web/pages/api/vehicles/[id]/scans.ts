@@ -4,11 +4,13 @@ import { beginScan, listScans } from '../../../../../server/scans';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'The scans of a vehicle.',
     ids: ['id'],
     run: ({ db }, { id }) => listScans(db, id),
   }),
   POST: handle({
+    right: 'bench',
     does: 'Begins to store a scan of this vehicle; its pieces follow.',
     ids: ['id'],
     body: scanHeadSchema,

@@ -1,10 +1,11 @@
-import { documents, historyOf, stepBody, subjectOf } from '../../../../../../server/documents';
+import { documentRight, documents, historyOf, stepBody, subjectOf } from '../../../../../../server/documents';
 import { endpoint, handle } from '../../../../../../server/endpoint';
 import { faulty, missing } from '../../../../../../server/errors';
 import { first } from '../../../../../../server/versioned';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: '`history`: every change, newest first, with what it did to verdicts.',
     ids: ['id'],
     run: ({ db }, { id, params }) => {
@@ -13,6 +14,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     },
   }),
   POST: handle({
+    right: documentRight,
     does: '`undo`, `redo`: one step, with all that was changed in one piece with it. `back`: makes it what it was after `change`.',
     ids: ['id'],
     body: stepBody,

@@ -5,6 +5,7 @@ import { isPaperKind, paperOf, paperQuery } from '../../../../../../server/paper
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'A paper of a job as PDF: `order` or `copy` of a stage, or a `quote`; `of` says which, `paper` is a4 or letter.',
     ids: ['id'],
     query: paperQuery,

@@ -5,6 +5,7 @@ import { keepRoundPicture, roundPicture } from '../../../../../../server/rounds'
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
+    right: 'see',
     does: 'A picture of a round as JPEG, as the sensor has it; with `small` at most 320 px wide. It never changes under its id.',
     ids: ['id'],
     query: photoQuery,
@@ -14,6 +15,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     },
   }),
   PUT: handle({
+    right: 'bench',
     does: 'Keeps a picture of a round under the id that the round has for it; the body is its bytes.',
     ids: ['id'],
     body: pictureReader,

@@ -3,6 +3,7 @@ import { pieceReader, takePiece } from '../../../../../../server/scans';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   PUT: handle({
+    right: 'bench',
     does: 'One piece of a scan that is being stored, numbered from 0; the last missing one completes it.',
     ids: ['id'],
     body: pieceReader,

@@ -1,0 +1,16 @@
+/** What is written down for the owner, with the words that it is read by. */
+export const DEEDS = {
+  came: 'signed in',
+  'came by digits': 'took over by four digits',
+  'came by a press': 'came in by one press',
+  'was turned away': 'was turned away at sign-in',
+  left: 'signed out',
+  'ended a session': 'ended a session',
+  'set a password': 'set a password',
+  'set digits': 'set four digits',
+  'made a link': 'made a link to come in by',
+  'added a person': 'added a person',
+  'changed a person': 'changed what a person is',
+  'opened the shop': 'opened the shop',
+} as const;
+export type Deed = keyof typeof DEEDS;

@@ -1,0 +1,67 @@
+import { betterAuth } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { username } from 'better-auth/plugins/username';
+import { LEAST_PASSWORD, MOST_PASSWORD, signInName } from '../../core/people/rights';
+import type { Database } from '../../data/client';
+import { accounts, sessions, users, verifications } from '../../data/tables';
+import { bench } from './benchPlugin';
+
+/** A session ends by itself after as many seconds: nobody signs in more seldom than that. */
+const SESSION_S = 30 * 24 * 3600;
+/** Set by this server from the line that a request came by; what a sender writes there is replaced. */
+export const ADDRESS_HEADER = 'x-vexlo-address';
+
+/** The address by which people reach the shop, if it was set: `https://shop.example`. */
+export const OUTSIDE = process.env['VEXLO_URL'] ?? '';
+
+function made(db: Database) {
+  const secret = process.env['VEXLO_SECRET'];
+  if (!secret) throw new Error('VEXLO_SECRET is not set; start Vexlo with ./vexlo start');
+  return betterAuth({
+    appName: 'Vexlo',
+    secret,
+    baseURL: OUTSIDE || 'http://localhost',
+    database: drizzleAdapter(db, {
+      provider: 'pg',
+      schema: { user: users, session: sessions, account: accounts, verification: verifications },
+    }),
+    emailAndPassword: {
+      enabled: true,
+      // Who works here is said by the owner.
+      disableSignUp: true,
+      minPasswordLength: LEAST_PASSWORD,
+      maxPasswordLength: MOST_PASSWORD,
+    },
+    session: { expiresIn: SESSION_S, disableSessionRefresh: true },
+    // Its endpoints are called from ours, which count tries in the database, for all server processes together.
+    rateLimit: { enabled: false },
+    telemetry: { enabled: false },
+    logger: { level: 'error' },
+    plugins: [
+      username({
+        minUsernameLength: 1,
+        maxUsernameLength: 60,
+        usernameNormalization: signInName,
+        usernameValidator: (name) => signInName(name) !== '',
+        displayUsername: false,
+      }),
+      bench,
+    ],
+    advanced: {
+      cookiePrefix: 'vexlo',
+      // A browser sends such a cookie over TLS alone; on a machine's own loopback there is none.
+      useSecureCookies: OUTSIDE.startsWith('https:'),
+      ipAddress: { ipAddressHeaders: [ADDRESS_HEADER] },
+    },
+  });
+}
+
+export type Auth = ReturnType<typeof made>;
+const known = new WeakMap<Database, Auth>();
+
+/** Sign-in, sessions and passwords on a database; one for each. Throws where the server was given no secret. */
+export function authOf(db: Database): Auth {
+  const one = known.get(db) ?? made(db);
+  known.set(db, one);
+  return one;
+}

@@ -1,0 +1,123 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { addDays } from 'date-fns';
+import { hashPassword } from 'better-auth/crypto';
+import { signInName } from '../../core/people/rights';
+import { transaction, type Database } from '../../data/client';
+import { addLink, changePerson, linkOf, ownersWithPassword, useLink, waysIn } from '../../data/people';
+import type { Context } from '../context';
+import { done, missing, refused, type Outcome } from '../errors';
+import { authOf } from './auth';
+import { noteDeed } from './deeds';
+
+/** How long a link opens: over a weekend, and a day to spare. */
+const LINK_DAYS = 4;
+
+const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+
+/** The user that a person signs in as; made when it is first asked for. Asked for twice it is one. */
+export async function userOf(db: Database, person: { id: number; name: string }): Promise<string> {
+  const known = (await waysIn(db, person.id))?.userId;
+  if (known) return known;
+  const { internalAdapter, adapter } = await authOf(db).$context;
+  const username = signInName(person.name);
+  // One that a load that was cut short left.
+  const left = await adapter.findOne<{ id: string }>({
+    model: 'user',
+    where: [{ field: 'username', value: username }],
+  });
+  const user =
+    left ??
+    (await internalAdapter.createUser(
+      {
+        name: person.name,
+        email: `person-${person.id}@people.invalid`,
+        emailVerified: false,
+        username,
+      },
+      { method: 'admin' },
+    ));
+  await changePerson(db, person.id, { userId: user.id });
+  return user.id;
+}
+
+/** Sets the password of a person, over the one before; every session of theirs ends. */
+export async function setPassword(
+  db: Database,
+  person: { id: number; name: string },
+  password: string,
+): Promise<string> {
+  const userId = await userOf(db, person);
+  const { internalAdapter } = await authOf(db).$context;
+  const hash = await hashPassword(password);
+  const own = (await internalAdapter.findAccounts(userId)).some(
+    ({ providerId }) => providerId === 'credential',
+  );
+  if (own) await internalAdapter.updatePassword(userId, hash);
+  else
+    await internalAdapter.linkAccount({
+      userId,
+      providerId: 'credential',
+      accountId: userId,
+      password: hash,
+    });
+  await internalAdapter.deleteUserSessions(userId);
+  return userId;
+}
+
+/** A link by which a person sets a password. The secret is told once, to whoever asked for it, and kept nowhere. */
+export async function makeLink(
+  ctx: Context,
+  person: { id: number; name: string },
+): Promise<{ secret: string; expiresAt: string }> {
+  const secret = randomBytes(24).toString('base64url');
+  const expiresAt = addDays(ctx.now, LINK_DAYS);
+  await transaction(ctx.db, async (tx) => {
+    await addLink(tx, {
+      personId: person.id,
+      secretHash: hashOf(secret),
+      madeBy: ctx.person.name,
+      madeAt: ctx.now,
+      expiresAt,
+    });
+    await noteDeed(ctx, 'made a link', person.name, tx);
+  });
+  return { secret, expiresAt: expiresAt.toISOString() };
+}
+
+const ENDED =
+  'This link opens nothing: it was used, has ended, or a newer one was made. Ask the owner for another.';
+
+/** Whom a link is for. */
+export async function whoseLink(
+  ctx: Context,
+  secret: string,
+): Promise<Outcome<{ name: string; role: string }>> {
+  const link = await linkOf(ctx.db, hashOf(secret), ctx.now);
+  return link ? done({ name: link.name, role: link.role }) : refused({ status: 403, message: ENDED });
+}
+
+/** Sets the password that a link was made for, once; answers whose it is. */
+export async function enterByLink(
+  ctx: Context,
+  secret: string,
+  password: string,
+): Promise<Outcome<{ id: number; name: string; userId: string }>> {
+  const link = await linkOf(ctx.db, hashOf(secret), ctx.now);
+  if (!link || !(await useLink(ctx.db, link.id, ctx.now))) return refused({ status: 403, message: ENDED });
+  const person = { id: link.personId, name: link.name };
+  const userId = await setPassword(ctx.db, person, password);
+  await noteDeed({ ...ctx, person }, 'set a password', 'by a link');
+  return done({ ...person, userId });
+}
+
+/** Whether somebody could still come in as the owner if this person were not: refuses what would lock everybody out. */
+export async function refuseLastOwner(ctx: Context, id: number): Promise<Outcome<null>> {
+  const person = ctx.people.find((one) => one.id === id);
+  if (!person) return missing('person');
+  if (person.role === 'owner' && person.password && (await ownersWithPassword(ctx.db)) < 2)
+    return refused({
+      status: 403,
+      message: `${person.name} is the only owner who can sign in. Make somebody else an owner first, with a password.`,
+    });
+  return done(null);
+}

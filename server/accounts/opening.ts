@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { words } from '../../core/format/fields';
+import { addPerson, allPeople, changePerson } from '../../data/people';
+import { openShop, shopSettings } from '../../data/shop';
+import type { Database } from '../../data/client';
+import { passwordField } from '../people';
+import { setPassword } from './entry';
+
+export const openingBody = z.strictObject({
+  /** Where there is no shop yet. */
+  shop: words(80, 1).optional(),
+  place: words(80).optional(),
+  name: words(60, 1),
+  password: passwordField,
+});
+
+/** Margin that a shop begins with, mm: what the tape and the bushings take. */
+const MARGIN_MM = 10;
+
+/**
+ * Opens a shop where there is none, and makes somebody its owner, with a password. In a shop that is there, its owner gets the
+ * password; undefined where somebody has one already: then only who is signed in says who comes in.
+ */
+export async function openWithOwner(
+  db: Database,
+  { shop, place, name, password }: z.output<typeof openingBody>,
+): Promise<{ id: number; name: string; userId: string } | undefined> {
+  const people = await allPeople(db);
+  if (people.some((one) => one.password && one.active)) return undefined;
+  if (!(await shopSettings(db)))
+    await openShop(db, shop ?? 'A shop', { marginMm: MARGIN_MM, place: place ?? '' });
+  const known = people.find((one) => one.name === name);
+  const id = known?.id ?? (await addPerson(db, name, 'owner'))?.id;
+  if (id === undefined) return undefined;
+  await changePerson(db, id, { role: 'owner', active: true });
+  return { id, name, userId: await setPassword(db, { id, name }, password) };
+}

@@ -1,0 +1,202 @@
+import { hashPassword, verifyPassword } from 'better-auth/crypto';
+import { signInName } from '../../core/people/rights';
+import type { Database } from '../../data/client';
+import { changePerson, sessionOf, sessionsOf, waysIn, type Person } from '../../data/people';
+import type { Context } from '../context';
+import { answer } from '../endpoint';
+import { done, missing, refused, type Outcome } from '../errors';
+import { ADDRESS_HEADER, authOf } from './auth';
+import { noteDeed } from './deeds';
+import { setPassword, userOf } from './entry';
+import { openWithOwner, type openingBody } from './opening';
+import { counted } from './tries';
+import { REACHED } from '../standing';
+import type { z } from 'zod';
+
+/** A session as its request carries it, and whose it is. */
+export type SignedIn = NonNullable<Awaited<ReturnType<typeof sessionOf>>>;
+
+/** What of a request sign-in looks at: its cookies, its browser, and where it came from. */
+export function senderOf(headers: Headers, address: string): Headers {
+  const sender = new Headers({ [ADDRESS_HEADER]: address });
+  for (const name of ['cookie', 'user-agent']) {
+    const value = headers.get(name);
+    if (value !== null) sender.set(name, value);
+  }
+  return sender;
+}
+
+/** The session that a request carries, where it has not ended. */
+export async function sessionIn(db: Database, sender: Headers, at: Date): Promise<SignedIn | null> {
+  if (!sender.has('cookie')) return null;
+  const token = await authOf(db).api.tokenOf({ headers: sender });
+  return token === null ? null : ((await sessionOf(db, token, at)) ?? null);
+}
+
+/** Who came in, with the cookies that say so from now on. */
+function cameIn(person: Pick<Person, 'id' | 'name'>, cookies: Response): Response {
+  const response = answer({ id: person.id, name: person.name });
+  for (const cookie of cookies.headers.getSetCookie()) response.headers.append('set-cookie', cookie);
+  return response;
+}
+
+const begin = (ctx: Context, userId: string, by: SignedIn['by']): Promise<Response> =>
+  authOf(ctx.db).api.beginSession({ body: { userId, by }, headers: ctx.sender, asResponse: true });
+
+/** Ends the session that a device had, so that one device has one. */
+async function endOwn(ctx: Context): Promise<void> {
+  if (!ctx.signedIn) return;
+  const { internalAdapter } = await authOf(ctx.db).$context;
+  await internalAdapter.deleteSessions([ctx.signedIn.token]);
+}
+
+const WRONG = 'The name or the password is not right. Names are as the shop writes them.';
+
+/** By name and password. The same words whether it was the name or the password, and whether they still work here. */
+export async function signIn(ctx: Context, name: string, password: string): Promise<Outcome<Response>> {
+  const tries = await counted(ctx.db, name, ctx.address);
+  if (!tries.ok) return tries;
+  const cookies = await authOf(ctx.db).api.signInUsername({
+    body: { username: name, password },
+    headers: ctx.sender,
+    asResponse: true,
+  });
+  const person = ctx.people.find((one) => signInName(one.name) === signInName(name));
+  if (cookies.status >= 500) throw new Error('signing in failed');
+  if (!cookies.ok || !person?.active) {
+    await noteDeed({ ...ctx, person: { name: name.slice(0, 60) } }, 'was turned away');
+    return refused({ status: 403, message: WRONG });
+  }
+  await tries.value.forget();
+  await endOwn(ctx);
+  await noteDeed({ ...ctx, person }, 'came');
+  return done(cameIn(person, cookies));
+}
+
+/** In a shop where nobody has a password yet: by one press, as whom one likes. */
+export async function comeByPress(ctx: Context, id: number): Promise<Outcome<Response>> {
+  if (!ctx.open)
+    return refused({
+      status: 403,
+      message: 'People of this shop have passwords: sign in by name and password.',
+    });
+  const person = ctx.people.find((one) => one.id === id && one.active);
+  if (!person) return missing('person');
+  const userId = await userOf(ctx.db, person);
+  await endOwn(ctx);
+  await noteDeed({ ...ctx, person }, 'came by a press');
+  return done(cameIn(person, await begin(ctx, userId, 'press')));
+}
+
+/** At a device that is signed in, somebody else of the shop takes over by four digits. */
+export async function takeOverByDigits(ctx: Context, id: number, digits: string): Promise<Outcome<Response>> {
+  const person = ctx.people.find((one) => one.id === id && one.active);
+  const ways = person && (await waysIn(ctx.db, person.id));
+  if (!person || !ways) return missing('person');
+  if (!ways.digits || !ways.userId)
+    return refused({
+      status: 403,
+      message: `${person.name} has set no digits yet: sign in by password once, and set them under People.`,
+    });
+  const tries = await counted(ctx.db, `digits of ${person.name}`, ctx.address);
+  if (!tries.ok) return tries;
+  if (!(await verifyPassword({ hash: ways.digits, password: digits }))) {
+    await noteDeed({ ...ctx, person }, 'was turned away', 'by digits');
+    return refused({ status: 403, message: `Those are not the digits of ${person.name}.` });
+  }
+  await tries.value.forget();
+  await endOwn(ctx);
+  await noteDeed({ ...ctx, person }, 'came by digits');
+  return done(cameIn(person, await begin(ctx, ways.userId, 'digits')));
+}
+
+/** Ends the session of this device, and takes its cookie away. */
+export async function signOut(ctx: Context): Promise<Response> {
+  const cookies = await authOf(ctx.db).api.signOut({ headers: ctx.sender, asResponse: true });
+  await endOwn(ctx);
+  await noteDeed(ctx, 'left');
+  return cameIn(ctx.person, cookies);
+}
+
+/** One's sessions as one sees them: where, by what, since when. The tokens stay here. */
+export async function ownSessions(ctx: Context) {
+  const all = await sessionsOf(ctx.db, ctx.person.id, ctx.now);
+  return all.map(({ token, createdAt, ...shown }) => ({
+    ...shown,
+    createdAt: createdAt.toISOString(),
+    here: token === ctx.signedIn?.token,
+  }));
+}
+
+export async function endSession(ctx: Context, id: string): Promise<Outcome<{ ended: string }>> {
+  const one = (await sessionsOf(ctx.db, ctx.person.id, ctx.now)).find((session) => session.id === id);
+  if (!one) return missing('session');
+  const { internalAdapter } = await authOf(ctx.db).$context;
+  await internalAdapter.deleteSessions([one.token]);
+  await noteDeed(ctx, 'ended a session');
+  return done({ ended: id });
+}
+
+/** Whether a password is the person's own; true where they have none yet. Wrong ones are counted. */
+async function knowsPassword(ctx: Context, password: string): Promise<Outcome<null>> {
+  if (!ctx.person.password) return done(null);
+  const tries = await counted(ctx.db, ctx.person.name, ctx.address);
+  if (!tries.ok) return tries;
+  const { internalAdapter } = await authOf(ctx.db).$context;
+  const accounts = await internalAdapter.findAccounts(await userOf(ctx.db, ctx.person));
+  const hash = accounts.find(({ providerId }) => providerId === 'credential')?.password;
+  if (!hash || !(await verifyPassword({ hash, password })))
+    return refused({ status: 403, message: 'The password that you have now is another.' });
+  await tries.value.forget();
+  return done(null);
+}
+
+/** A new password in place of one's own; every other session ends, and this one begins anew. */
+export async function changePassword(
+  ctx: Context,
+  was: string,
+  password: string,
+): Promise<Outcome<Response>> {
+  const knows = await knowsPassword(ctx, was);
+  if (!knows.ok) return knows;
+  const userId = await setPassword(ctx.db, ctx.person, password);
+  await noteDeed(ctx, 'set a password');
+  return done(cameIn(ctx.person, await begin(ctx, userId, 'password')));
+}
+
+/** Four digits to take over by at a device of the shop; whoever sets them says their password. */
+export async function changeDigits(ctx: Context, password: string, digits: string): Promise<Outcome<Person>> {
+  const knows = await knowsPassword(ctx, password);
+  if (!knows.ok) return knows;
+  await userOf(ctx.db, ctx.person);
+  const person = await changePerson(ctx.db, ctx.person.id, { digits: await hashPassword(digits) });
+  await noteDeed(ctx, 'set digits');
+  return person ? done(person) : missing('person');
+}
+
+/** After a link: signed in at once. */
+export async function comeByLink(
+  ctx: Context,
+  person: { id: number; name: string; userId: string },
+): Promise<Response> {
+  await endOwn(ctx);
+  return cameIn(person, await begin(ctx, person.userId, 'password'));
+}
+
+/** Opens the shop with its owner, who is signed in at once. */
+export async function openHere(
+  ctx: Context,
+  opening: z.output<typeof openingBody>,
+): Promise<Outcome<Response>> {
+  if (REACHED)
+    return refused({
+      status: 403,
+      message:
+        'Other machines reach this server: its owner is set on the machine itself, in a browser there before it is opened, or by VEXLO_OWNER.',
+    });
+  const person = await openWithOwner(ctx.db, opening);
+  if (!person)
+    return refused({ status: 403, message: 'This shop has people with passwords: its owner invites you.' });
+  await noteDeed({ ...ctx, person }, 'opened the shop');
+  return done(await comeByLink(ctx, person));
+}

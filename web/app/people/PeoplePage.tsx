@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { refusalOf, rightsOf, type Role } from '../../../core/people/rights';
+import type { DeedRow } from '../../../data/people';
+import { bounded } from '../../ui/Boundary';
+import { Toasts, useReady } from '../../ui/page';
+import { PageHead } from '../../ui/PageHead';
+import { signOutHere } from '../../ui/PersonButton';
+import { Button } from '../../ui/Button';
+import { DeedList } from './DeedList';
+import { OwnWays, type OwnSession } from './OwnWays';
+import { Staff, type StaffPerson } from './Staff';
+
+export type PeopleProps = {
+  me: { id: number; name: string; role: Role; password: boolean; digits: boolean };
+  people: StaffPerson[];
+  sessions: OwnSession[];
+  /** For the owner alone; null for everybody else. */
+  deeds: (Omit<DeedRow, 'at'> & { at: string })[] | null;
+  now: string;
+};
+
+/** Who works here and what they may; how one comes in oneself; what was written down of both. */
+function PeopleIsland({ me, people: all, sessions, deeds, now }: PeopleProps) {
+  useReady();
+  const [people, setPeople] = useState(all);
+  return (
+    <div className="mx-auto max-w-[1360px] px-4 py-3">
+      <PageHead here="/people" title="People" />
+      <main className="grid items-start gap-6 lg:grid-cols-[1fr_24rem]">
+        <div className="grid gap-6">
+          <Staff me={me} people={people} setPeople={setPeople} />
+          {deeds && <DeedList deeds={deeds} />}
+        </div>
+        <section className="bg-sheet border-line border p-4" aria-labelledby="you">
+          <div className="flex items-center gap-3">
+            <h2 id="you" className="font-tight text-xl font-semibold">
+              {me.name}
+            </h2>
+            <Button className="ml-auto" onClick={() => void signOutHere()}>
+              Sign out
+            </Button>
+          </div>
+          <p className="mt-1">
+            You are {me.role === 'owner' ? 'the owner' : `a ${me.role}`}: you {rightsOf(me.role)}.
+          </p>
+          {me.role !== 'owner' && (
+            <p className="text-graphite mt-1 text-[0.9rem]">{refusalOf(me.role, 'people')}</p>
+          )}
+          <OwnWays me={me} sessions={sessions} now={now} />
+        </section>
+      </main>
+      <Toasts />
+    </div>
+  );
+}
+
+export const PeoplePage = bounded('People', PeopleIsland);

@@ -1,0 +1,44 @@
+import { useId } from 'react';
+
+type Props = {
+  name: string;
+  label: string;
+  /** What a browser may fill in here. */
+  auto: string;
+  fault: string | null;
+  first?: boolean;
+  type?: 'text' | 'password';
+  /** For digits: what a phone's keyboard shows. */
+  numeric?: boolean;
+};
+
+/** A field of a form that is sent as a whole; what is wrong with it is said below it. */
+export function Words({ name, label, auto, fault, first = false, type = 'text', numeric = false }: Props) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="caption block">
+        {label}
+      </label>
+      <input
+        id={id}
+        name={name}
+        type={type}
+        className="field-box text-[1.1rem]"
+        autoComplete={auto}
+        autoFocus={first}
+        spellCheck={false}
+        {...(numeric ? { inputMode: 'numeric' as const, maxLength: 4 } : {})}
+        aria-invalid={fault !== null}
+        aria-describedby={fault === null ? undefined : `${id}-fault`}
+      />
+      {fault !== null && (
+        <p id={`${id}-fault`} role="alert" className="mt-0.5 text-sm font-medium">
+          ▲ {label.split(':')[0]} {fault}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export const Password = (props: Omit<Props, 'type'>) => <Words {...props} type="password" />;
