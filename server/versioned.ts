@@ -1,4 +1,5 @@
 import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/history/diff';
+import { allows, type Role } from '../core/people/rights';
 import { undoState } from '../core/history/history';
 import type { VerdictChange } from '../core/history/verdictChange';
 import type { Database, Queryable } from '../data/client';
@@ -13,8 +14,14 @@ import {
 import { conflict, done, missing, refused, type Outcome } from './errors';
 import { judgedTransaction, type Judge } from './judge/transaction';
 
-/** Who does something, where it is stored, and when: what every write is signed with. */
-export type Actor = { db: Database; person: { name: string }; now: Date };
+/**
+ * Who does something, where it is stored, and when: what every write is signed with. What they are decides where one change
+ * reaches what is not theirs; work that no request asked for is nobody's.
+ */
+export type Actor = { db: Database; person: { name: string; role?: Role }; now: Date };
+
+/** Whether somebody plans: chooses packages, parts and days. */
+export const plans = ({ role }: Actor['person']): boolean => role === undefined || allows(role, 'plan');
 
 export type Subject = ChangeRow['subject'];
 
@@ -198,6 +205,13 @@ export function versionedStore(
       if (!change) return refused({ status: 400, message: `There is nothing to ${kind}.` });
       const piece = await changesOfBatch(tx, change.batch ?? change.id);
       const others = piece.filter(({ id }) => id !== change.id);
+      // Made in one piece by somebody who plans, it is theirs to take back; what one did oneself one takes back.
+      const { name } = actor.person;
+      if (!plans(actor.person) && piece.some(({ subject, person }) => subject !== 'vehicle' && person !== name))
+        return refused({
+          status: 403,
+          message: `This step also changed a stage, which is not the bench’s to ${kind}; ask ${change.person}.`,
+        });
       const all: Versioned[] = [];
       let together: number | undefined;
       for (const one of [change, ...others]) {

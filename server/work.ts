@@ -20,7 +20,8 @@ import {
 import { conflict, done, faulty, missing, refused, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
 import { followPlace } from './place';
-import type { Actor } from './versioned';
+import { plans, type Actor } from './versioned';
+import type { JobPart } from '../core/format/jobPart';
 import { jobWorkSchema, NO_WORK, type JobWork } from '../core/format/jobWork';
 import { quoteSchema, type Quote } from '../core/format/quote';
 
@@ -107,6 +108,12 @@ async function plannedBays(
   return (task) => bays.get(taskKey(number, task)) ?? undefined;
 }
 
+/** What of a job's work is planned, and not done: which work there is, on which stage, when, and which parts are bought. */
+function plannedOf({ stageId, tasks, takenIn, parts }: JobWork): unknown {
+  const bought = ({ steps }: JobPart): unknown => steps.filter(({ state }) => state === 'ordered');
+  return { stageId, tasks, takenIn, parts: parts.map((part) => ({ ...part, steps: bought(part) })) };
+}
+
 /** Stores the work of a job; refused with what is stored where somebody changed it since `version`. */
 export async function changeWork(
   { db, person, now }: Actor,
@@ -114,6 +121,13 @@ export async function changeWork(
   { version, work: sent }: VersionedWork,
 ): Promise<Outcome<VersionedWork>> {
   const { work: stored } = await workOn(db, jobId);
+  // Read by the schema that what was sent was read by: its keys stand in the same order.
+  if (!plans(person) && !equal(plannedOf(jobWorkSchema.parse(stored)), plannedOf(sent)))
+    return refused({
+      status: 403,
+      message:
+        'What is done is the bench’s to write down; which work there is, when, and which parts are bought is planned. Ask the owner or a planner.',
+    });
   const work = await withBays({ db, now }, jobId, stored, signedWork(stored, sent, person.name));
   if (!(await jobById(db, jobId))) return missing('job');
   if (work.stageId !== null) {

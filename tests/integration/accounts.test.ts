@@ -7,7 +7,14 @@ import { MIGRATIONS } from '../../command/paths';
 import { isOpenShop, prepareDatabase } from '../../command/prepare';
 import { serve, type Server } from '../../command/serve';
 import { allows, ROLES, type Asked, type Role } from '../../core/people/rights';
+import type { BuildFile } from '../../core/format/build';
+import type { JobWork } from '../../core/format/jobWork';
 import { connect, migrateTables, type Connection } from '../../data/client';
+import type { StageDocument } from '../../data/schema';
+import { documents } from '../../server/documents';
+import { importBuild, jobLines, sheetData } from '../../server/jobs';
+import { as, value } from '../actor';
+import { exampleFile } from '../example';
 import { cookieAt, cookiesOf, DEMO, fetchAs } from '../signedIn';
 import { ownShop } from './ownShop';
 
@@ -109,6 +116,91 @@ test('a vehicle is the bench’s to measure, a stage is not: a fitter is told wh
   const refused = await put('stage');
   expect(refused.status).toBe(403);
   expect(await said(refused)).toContain('ask the owner or a planner');
+});
+
+describe('what a fitter does of a job’s work', () => {
+  type Work = { version: number; work: JobWork };
+  const job = async (): Promise<{ id: number; now: Work }> => {
+    const all = await jobLines(connection.database);
+    for (const { id } of all) {
+      const now = (await (
+        await send('GET', `/api/jobs/${id}/work`, undefined, cookies.fitter)
+      ).json()) as Work;
+      if (now.work.tasks.length > 0 && now.work.parts.length > 0) return { id, now };
+    }
+    throw new Error('the demo has a job in work');
+  };
+  const put = (id: number, now: Work, change: Partial<JobWork>): Promise<Response> =>
+    send(
+      'PUT',
+      `/api/jobs/${id}/work`,
+      { version: now.version, work: { ...now.work, ...change } },
+      cookies.fitter,
+    );
+
+  test('ticks are taken, days and purchases are not', async () => {
+    const { id, now } = await job();
+    const [task] = now.work.tasks.filter(({ id }) => !now.work.ticks[id]);
+    const [part] = now.work.parts;
+    if (!task || !part) throw new Error('there is something left to do');
+    for (const change of [
+      { tasks: now.work.tasks.slice(1) },
+      { tasks: now.work.tasks.map((one) => ({ ...one, workMin: one.workMin + 5 })) },
+      { parts: now.work.parts.slice(1) },
+      {
+        parts: [
+          { ...part, steps: [...part.steps, { state: 'ordered' as const, on: '2026-11-20', by: 'x' }] },
+          ...now.work.parts.slice(1),
+        ],
+      },
+    ]) {
+      const refused = await put(id, now, change);
+      expect(refused.status, JSON.stringify(Object.keys(change))).toBe(403);
+      expect(await said(refused)).toContain('a planner');
+    }
+    const ticked = await put(id, now, {
+      ticks: { ...now.work.ticks, [task.id]: { by: 'Somebody else', at: '2026-11-20T10:00' } },
+    });
+    expect(ticked.status).toBe(200);
+    const { work } = (await ticked.json()) as Work;
+    expect(work.ticks[task.id]?.by).toBe('Odo Tallin');
+  });
+
+  const withSpacer = (stage: StageDocument): StageDocument => ({
+    ...stage,
+    package: { ...stage.package, spacerMm: (stage.package.spacerMm ?? 0) + 3 },
+  });
+
+  test('a step that somebody else made in one piece with a stage is not taken back from the vehicle’s side', async () => {
+    const planner = { ...as(connection.database, 'Mirre Voss') };
+    const { jobId, stageId } = value(await importBuild(planner, exampleFile()));
+    const sheet = await sheetData(connection.database, jobId);
+    const stage = sheet?.stages.find(({ id }) => id === stageId);
+    if (!sheet || !stage) throw new Error('it was imported');
+    const { vehicle } = sheet;
+    value(
+      await documents.save(planner, [
+        {
+          subject: 'vehicle',
+          id: vehicle.id,
+          version: vehicle.version,
+          document: { ...(vehicle.document as BuildFile['vehicle']), label: 'Renamed' },
+        },
+        {
+          subject: 'stage',
+          id: stage.id,
+          version: stage.version,
+          document: withSpacer(stage.document as StageDocument),
+        },
+      ]),
+    );
+    const undo = (cookie: string): Promise<Response> =>
+      send('POST', `/api/documents/vehicle/${vehicle.id}/undo`, { version: vehicle.version + 1 }, cookie);
+    const refused = await undo(cookies.fitter);
+    expect(refused.status).toBe(403);
+    expect(await said(refused)).toContain('Mirre Voss');
+    expect((await undo(cookies.planner)).status).toBe(200);
+  });
 });
 
 describe('from the demo to a shop of one’s own', () => {

@@ -1,0 +1,168 @@
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import { DEMO } from '../signedIn';
+import { useBench } from './bench';
+import { handsOf } from './hands';
+
+const bench = useBench('people');
+const { press } = handsOf(bench);
+
+const PASSWORD = 'four common words';
+
+/** Where the page is, without its query. */
+const at = async (): Promise<string> => new URL(await bench().driver.getCurrentUrl()).pathname;
+const arrives = (path: string): Promise<string> => bench().eventually(at, (now) => now === path, path);
+const into = async (css: string, text: string): Promise<void> => {
+  const { find } = bench();
+  await (await find(css)).sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+};
+const here = (): Promise<string> =>
+  bench().driver.executeScript('return document.documentElement.dataset.personName ?? ""');
+const signOut = async (): Promise<void> => {
+  const { find } = bench();
+  await (await find('[data-testid="person"]')).click();
+  await press('Sign out');
+  await arrives('/sign-in');
+};
+
+describe('coming in', () => {
+  test('whoever is not signed in is led to the door and, by one press in the demo, to where they wanted', async () => {
+    const { driver, find, text, address, devtools } = bench();
+    await devtools('Network.clearBrowserCookies', {});
+    await driver.get(`${address}/catalog`);
+    await arrives('/sign-in');
+    expect(await text('main')).toContain('This is the demo shop');
+    await (await find('[data-testid="presses"] li:nth-child(2) button')).click();
+    await arrives('/catalog');
+    expect(await here()).toBe('Odo Tallin');
+  });
+
+  test('what a fitter may not do cannot be pressed, and says who could; what is measured is theirs', async () => {
+    const { find, text, driver } = bench();
+    await bench().go('/');
+    const begin = await driver.findElement(By.xpath('//button[contains(., "New vehicle")]'));
+    expect(await begin.isEnabled()).toBe(false);
+    expect(await begin.getAttribute('title')).toContain('ask the owner or a planner');
+    await bench().openStage('Highfold', 1, 'package');
+    const offset = await find('[data-path="package.wheel.offsetMm"]');
+    await bench().eventually(
+      () => offset.isEnabled(),
+      (on) => !on,
+      'the package is not theirs to change',
+    );
+    await bench().turn('measure');
+    const label = await find('[data-path="vehicle.label"]');
+    expect(await label.isEnabled()).toBe(true);
+    await label.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Measured by Odo');
+    await bench().saved();
+    await driver.navigate().refresh();
+    expect(await text('[data-testid="sheet-head"] h1')).toBe('Measured by Odo');
+  });
+
+  test('whoever looks on is told so, and types nothing away', async () => {
+    const { find, text } = bench();
+    await bench().signIn(bench().address, DEMO.viewer);
+    await bench().openStage('Highfold', 1, 'measure');
+    expect(await text('[data-testid="looks-on"]')).toBe('You look on');
+    await bench().eventually(
+      async () => (await find('[data-path="vehicle.label"]')).isEnabled(),
+      (on) => !on,
+      'nothing is theirs to change',
+    );
+  });
+});
+
+describe('a shop of one’s own', () => {
+  let link = '';
+
+  test('an owner’s password shuts the door', async () => {
+    const { text, find } = bench();
+    await signOut();
+    await into('[data-testid="opening"] [name="name"]', 'Ansa Brekk');
+    await into('[data-testid="opening"] [name="password"]', `too short${Key.ENTER}`);
+    expect(await text('[data-testid="opening"] [role="alert"]')).toContain('12 characters');
+    await into('[data-testid="opening"] [name="password"]', `${PASSWORD}${Key.ENTER}`);
+    await arrives('/');
+    expect(await here()).toBe('Ansa Brekk');
+    await signOut();
+    expect(await text('main')).not.toContain('Odo Tallin');
+    await into('[name="name"]', 'ansa brekk');
+    await into('[name="password"]', `not the password${Key.ENTER}`);
+    expect(await text('[data-testid="refused"]')).toContain('not right');
+    await into('[name="password"]', `${PASSWORD}${Key.ENTER}`);
+    await arrives('/');
+    await find('[data-testid="jobs"]');
+  });
+
+  test('the owner makes a link, and whoever it is for sets a password and is in', async () => {
+    const { find, driver, eventually, text } = bench();
+    await bench().go('/people');
+    await into('[data-testid="new-person"] [name="name"]', `Wessa Holm${Key.ENTER}`);
+    link = (await (await find('[data-testid="fresh-link"] input')).getAttribute('value')) ?? '';
+    await into('[data-testid="own-digits"] [name="password"]', PASSWORD);
+    await into('[data-testid="own-digits"] [name="digits"]', `4071${Key.ENTER}`);
+    await eventually(
+      () => bench().notices(),
+      (all) => all.some((words) => words.includes('four digits are set')),
+      'the digits are set',
+    );
+    await signOut();
+    await driver.get(link);
+    expect(await text('h1')).toBe('Wessa Holm');
+    await into('[name="password"]', `bolts before lunch${Key.ENTER}`);
+    await arrives('/');
+    expect(await here()).toBe('Wessa Holm');
+    await driver.get('about:blank');
+    await driver.get(link);
+    expect(await text('[data-testid="refused"]')).toContain('opens nothing');
+  });
+
+  test('at the bench four digits change who is here; what was typed before stays its writer’s', async () => {
+    const { find, driver, eventually, database } = bench();
+    await bench().openStage('Highfold', 1, 'measure');
+    const label = await find('[data-path="vehicle.label"]');
+    await label.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Typed by Wessa');
+    await (await find('[data-testid="person"]')).click();
+    const ansa = await driver.findElement(
+      By.xpath('//*[@data-testid="take-over"]//button[contains(., "Ansa Brekk")]'),
+    );
+    await ansa.click();
+    const digits = await find('[role="dialog"] input[inputmode="numeric"]');
+    await digits.sendKeys('4072');
+    expect(await bench().text('[role="dialog"] [role="alert"]')).toContain('not the digits of Ansa Brekk');
+    await digits.sendKeys('4071');
+    await eventually(here, (name) => name === 'Ansa Brekk', 'Ansa is here');
+    const rows = await database.query.changes.findMany({
+      columns: { person: true, changes: true },
+      orderBy: (change, { desc }) => desc(change.id),
+      limit: 1,
+    });
+    expect(rows[0]?.person).toBe('Wessa Holm');
+  });
+
+  test('where the session ended meanwhile nothing typed is lost: it says so, and stores it after signing in', async () => {
+    const { find, driver, eventually, devtools, text } = bench();
+    await bench().openStage('Highfold', 1, 'measure');
+    const path = await at();
+    await devtools('Network.clearBrowserCookies', {});
+    const label = await find('[data-path="vehicle.label"]');
+    await label.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Typed while signed out');
+    await eventually(
+      () => text('[data-testid="save-state"]'),
+      (words) => words.includes('signed out'),
+      'it says that nobody is signed in',
+    );
+    await press('Sign in');
+    await arrives('/sign-in');
+    await into('[name="name"]', 'Ansa Brekk');
+    await into('[name="password"]', `${PASSWORD}${Key.ENTER}`);
+    await arrives(path);
+    await bench().saved();
+    await driver.navigate().refresh();
+    await eventually(
+      () => text('[data-testid="sheet-head"] h1'),
+      (words) => words === 'Typed while signed out',
+      'what was typed is stored',
+    );
+  });
+});
