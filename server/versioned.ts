@@ -207,7 +207,10 @@ export function versionedStore(
       const others = piece.filter(({ id }) => id !== change.id);
       // Made in one piece by somebody who plans, it is theirs to take back; what one did oneself one takes back.
       const { name } = actor.person;
-      if (!plans(actor.person) && piece.some(({ subject, person }) => subject !== 'vehicle' && person !== name))
+      if (
+        !plans(actor.person) &&
+        piece.some(({ subject, person }) => subject !== 'vehicle' && person !== name)
+      )
         return refused({
           status: 403,
           message: `This step also changed a stage, which is not the bench’s to ${kind}; ask ${change.person}.`,
