@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { isLoopback } from './http/gate';
+import { isReached } from '../server/loopback';
 import { ROOT, stateFolder } from './paths';
 import { signingSecret } from './secret';
 
@@ -31,7 +31,7 @@ export async function serve(
       VEXLO_THREADS: 'yes',
       VEXLO_BACKUPS: stateFolder('backups'),
       VEXLO_SECRET: signingSecret(),
-      VEXLO_REACHED: isLoopback(host) ? '' : 'yes',
+      VEXLO_REACHED: isReached(host, { ...process.env, ...env }) ? 'yes' : '',
       ...env,
     },
   });

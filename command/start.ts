@@ -2,7 +2,7 @@ import { buildIfStale } from './build';
 import { ensureDatabase, freePort, refuseOthersData, startCluster, type Cluster } from './cluster';
 import { keepNights } from './nights';
 import { isOpenShop, prepareDatabase } from './prepare';
-import { isLoopback } from './http/gate';
+import { isReached } from '../server/loopback';
 import { clearRun, currentRun, orphanedServer, writeRun } from './run';
 import { keepRunning, type Watched } from './watch';
 import { serve, type Server } from './serve';
@@ -29,9 +29,9 @@ const hostToServe = (): string => process.env['HOST'] || '127.0.0.1';
 /** Other machines reach a shop only where people sign in, or where that is asked for in words. */
 async function refuseOpenToOthers(url: string): Promise<void> {
   const host = hostToServe();
-  if (isLoopback(host) || process.env['VEXLO_OPEN'] === 'yes' || !(await isOpenShop(url))) return;
+  if (!isReached(host, process.env) || process.env['VEXLO_OPEN'] === 'yes' || !(await isOpenShop(url))) return;
   throw new Error(
-    `HOST is "${host}", which other machines reach, and nobody in this shop has a password yet: whoever reaches it would read and change everything. Set the owner first: in a browser on this machine, or with VEXLO_OWNER and VEXLO_OWNER_PASSWORD. To show the demo to a network of your own start it with VEXLO_OPEN=yes; VEXLO_HOSTS says by which names it answers`,
+    `others reach this server (HOST is "${host}", VEXLO_URL and VEXLO_HOSTS count too), and nobody in this shop has a password yet: whoever reaches it would read and change everything. Set the owner first: in a browser on this machine, or with VEXLO_OWNER and VEXLO_OWNER_PASSWORD. To show the demo to a network of your own start it with VEXLO_OPEN=yes; VEXLO_HOSTS says by which names it answers`,
   );
 }
 

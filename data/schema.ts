@@ -263,6 +263,10 @@ export const quotes = pgTable(
     acceptedBy: text(),
     /** Which of its options, from 0. */
     acceptedOption: integer(),
+    /** Where it was accepted: at the desk, or by the customer's own link. */
+    acceptedThrough: text({ enum: ['desk', 'link'] }),
+    /** What the customer drew for a name, as PNG. */
+    signature: bytes(),
   },
   (table) => [uniqueIndex().on(table.jobId, table.number)],
 );

@@ -78,7 +78,14 @@ export async function writeQuote(
   db: Queryable,
   id: number,
   version: number,
-  values: { document: Quote } | { acceptedAt: Date; acceptedBy: string; acceptedOption: number },
+  values:
+    | { document: Quote }
+    | Required<
+        Pick<
+          typeof quotes.$inferInsert,
+          'acceptedAt' | 'acceptedBy' | 'acceptedOption' | 'acceptedThrough' | 'signature'
+        >
+      >,
 ): Promise<QuoteRow | undefined> {
   const [row] = await db
     .update(quotes)

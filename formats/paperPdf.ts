@@ -177,6 +177,32 @@ async function pictures(press: Press, items: Extract<Block, { kind: 'pictures' }
   press.y -= height + 4;
 }
 
+/** Side of a code on paper, points: about 25 mm, which a phone reads at arm's length. */
+const CODE_POINTS = 72;
+/** Empty cells around it, without which it is not found. */
+const QUIET_CELLS = 4;
+
+function code(press: Press, { words, cells }: Extract<Block, { kind: 'code' }>): void {
+  press.need(CODE_POINTS + 8);
+  const cell = CODE_POINTS / (cells.length + 2 * QUIET_CELLS);
+  const top = press.y - 4 - QUIET_CELLS * cell;
+  cells.forEach((row, r) => {
+    // Neighbours in a row are one rectangle: no light shows between them.
+    for (const { index, 0: run } of row.matchAll(/1+/g))
+      press.page.drawRectangle({
+        x: MARGIN + (QUIET_CELLS + index) * cell,
+        y: top - (r + 1) * cell,
+        width: run.length * cell,
+        height: cell,
+        color: INK,
+      });
+  });
+  press
+    .lines(words, press.width - CODE_POINTS - 10)
+    .forEach((line, i) => press.put(line, CODE_POINTS + 10, press.y - 16 - i * LEADING));
+  press.y -= CODE_POINTS + 6;
+}
+
 async function block(press: Press, one: Block): Promise<void> {
   switch (one.kind) {
     case 'heading':
@@ -231,6 +257,9 @@ async function block(press: Press, one: Block): Promise<void> {
       return;
     case 'pictures':
       await pictures(press, one.items);
+      return;
+    case 'code':
+      code(press, one);
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Database } from '../data/client';
 import { allPeople, type Person } from '../data/people';
-import { sessionIn, type SignedIn } from './accounts/sessions';
+import { OUTSIDE } from './accounts/auth';
+import type { SignedIn } from './accounts/sessions';
 import { now } from './clock';
 import { currentShop, type CurrentShop } from './shop';
 
@@ -17,6 +18,8 @@ export type Context = {
   shop: CurrentShop;
   /** The moment of the request; one for all that it does. */
   now: Date;
+  /** By which address people reach the shop: as it was set, else as this request came. */
+  origin: string;
   /** Where the request came from. */
   address: string;
   /** What of the request sign-in looks at. */
@@ -35,20 +38,18 @@ const nobody = (name = 'Vexlo'): Person => ({
   digits: false,
 });
 
-/** Who a request is from, as far as that is asked for each: by its cookie. */
-export const signedInBy = sessionIn;
-
 /** The context of a request. */
 export async function contextOf(
   db: Database,
   sender: Headers,
   address: string,
+  origin: string,
   signedIn: SignedIn | null,
 ): Promise<Context> {
   const [people, shop] = await Promise.all([allPeople(db), currentShop(db)]);
   const person = people.find(({ id }) => id === signedIn?.personId) ?? nobody();
   const open = !people.some(({ password, active }) => password && active);
-  return { db, person, signedIn, people, open, shop, now: now(), address, sender };
+  return { db, person, signedIn, people, open, shop, now: now(), origin: OUTSIDE || origin, address, sender };
 }
 
 /** The same for work that no request asked for, such as loading a demo: under a name and at a moment of its own. */
@@ -62,6 +63,7 @@ export async function contextAs(db: Database, name: string, moment: Date = now()
     open: false,
     shop: await currentShop(db),
     now: moment,
+    origin: OUTSIDE || 'http://localhost',
     address: '',
     sender: new Headers(),
   };

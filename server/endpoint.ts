@@ -76,11 +76,14 @@ export function refuse({ status, ...body }: Refusal): Response {
 const UNREACHABLE =
   /ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|Connection terminated|terminating connection|timeout exceeded|the database system is|connection timeout|Query read timeout|statement timeout|too many clients|ENOTFOUND/i;
 
+/** An address as it may stand in a log: without the secret of a customer's link. */
+const told = (where: string): string => where.replace(/(\/for\/)[^/]+/, '$1…');
+
 export function failure(error: unknown, where: string): Refusal {
   const cause = causeOf(error);
   const words =
     cause instanceof Error ? `${cause.message} ${(cause as { code?: string }).code ?? ''}` : String(cause);
-  console.error(`${where}: ${words}`);
+  console.error(`${told(where)}: ${words}`);
   if (error instanceof Busy)
     return {
       status: 503,

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { isLoopback } from './loopback';
 import { inThread } from './judge/pool';
 import { customerCopy } from '../core/paper/customerCopy';
-import type { Heading, PaperSheet } from '../core/paper/paper';
+import type { Block, Heading, PaperSheet } from '../core/paper/paper';
 import { quotePaper } from '../core/paper/quotePaper';
 import { workOrder } from '../core/paper/workOrder';
 import { stageById } from '../data/documents';
@@ -9,6 +10,7 @@ import { jobById, type JobWithNames } from '../data/jobs';
 import { quoteById } from '../data/work';
 import { oneOf } from '../core/format/fields';
 import { PAPER_NAMES } from '../formats/paper';
+import { codeCells } from '../formats/phoneCode';
 import { countParam, MOST_ID } from './endpoint';
 import { dayOf } from './clock';
 import type { Context } from './context';
@@ -54,6 +56,18 @@ async function paperOfQuote(ctx: Context, job: JobWithNames, quoteId: number): P
   );
 }
 
+/** The way from a paper to the job's log, for a phone that is signed in. */
+function codeOf(address: string): Extract<Block, { kind: 'code' }> {
+  const alone = isLoopback(new URL(address).hostname)
+    ? ' This address opens on this machine alone: VEXLO_URL says by which one phones reach the shop.'
+    : '';
+  return {
+    kind: 'code',
+    words: `The log of this job, on a phone that is signed in: ${address}.${alone}`,
+    cells: codeCells(address),
+  };
+}
+
 /** A paper of a job, in the units of the shop: the work order or the customer's copy of a stage, or a quote. */
 export async function paperOf(
   ctx: Context,
@@ -81,5 +95,6 @@ export async function paperOf(
     const photograph = await photographBlock(db, job.vehicleId, read.value);
     return done(customerCopy(heading, read.value, answer, work.stated, units, { photograph, chance }));
   }
-  return done(workOrder(heading, read.value, answer, work, units, chance));
+  const order = workOrder(heading, read.value, answer, work, units, chance);
+  return done({ ...order, blocks: [...order.blocks, codeOf(`${ctx.origin}/jobs/${jobId}/log`)] });
 }

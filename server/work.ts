@@ -161,7 +161,7 @@ export type QuoteLineOut = {
   version: number;
   person: string;
   quote: Quote;
-  accepted: { option: number; by: string; at: string } | null;
+  accepted: { option: number; by: string; at: string; through: 'desk' | 'link' } | null;
 };
 
 const out = ({
@@ -173,6 +173,7 @@ const out = ({
   acceptedAt,
   acceptedBy,
   acceptedOption,
+  acceptedThrough,
 }: QuoteRow): QuoteLineOut => ({
   id,
   number,
@@ -180,7 +181,12 @@ const out = ({
   person,
   quote: document,
   accepted: acceptedAt
-    ? { option: acceptedOption ?? 0, by: acceptedBy ?? '', at: acceptedAt.toISOString() }
+    ? {
+        option: acceptedOption ?? 0,
+        by: acceptedBy ?? '',
+        at: acceptedAt.toISOString(),
+        through: acceptedThrough ?? 'desk',
+      }
     : null,
 });
 
@@ -228,11 +234,12 @@ export const acceptBody = z.strictObject({
   /** Who of the customer's took it. */ by: words(120, 1),
 });
 
-/** Freezes a quote with the option that was taken. */
+/** Freezes a quote with the option that was taken; `signature` is what the customer drew at their own link. */
 export async function acceptQuote(
   { db, now }: Pick<Actor, 'db' | 'now'>,
   id: number,
   { version, option, by }: z.output<typeof acceptBody>,
+  signature?: Buffer,
 ): Promise<Outcome<QuoteLineOut>> {
   const before = await quoteById(db, id);
   if (!before) return missing('quote');
@@ -248,6 +255,8 @@ export async function acceptQuote(
       acceptedAt: now,
       acceptedBy: by,
       acceptedOption: option,
+      acceptedThrough: signature ? 'link' : 'desk',
+      signature: signature ?? null,
     });
     if (!row) return stale(tx, id);
     await followPlace(tx, row.jobId);

@@ -42,7 +42,7 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
   let session: ReturnType<typeof sessionIn> | undefined;
   const signedIn = () => (session ??= sessionIn(database(), sender, now()));
   locals.context = () =>
-    (context ??= signedIn().then((known) => contextOf(database(), sender, clientAddress, known)));
+    (context ??= signedIn().then((known) => contextOf(database(), sender, clientAddress, url.origin, known)));
   try {
     if (url.pathname.startsWith('/api/') || request.method !== 'GET') return await next();
     const known = await signedIn();

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { answersTo, isLoopback, namesIn, nameOf } from './gate';
+import { isLoopback, isReached } from '../../server/loopback';
+import { answersTo, namesIn, nameOf } from './gate';
 
 test('a name is read out of a Host header, or it is none', () => {
   expect(nameOf('Bench.Shop:4620')).toBe('bench.shop');
@@ -30,4 +31,8 @@ test('loopback always, other names only where the setting has them', () => {
   ])
     expect(answersTo(other, names), other).toBe(false);
   expect(isLoopback('127.0.0.1.evil.example')).toBe(false);
+  expect(isReached('127.0.0.1', {})).toBe(false);
+  for (const env of [{ VEXLO_URL: 'https://shop.example' }, { VEXLO_HOSTS: 'bench.shop' }])
+    expect(isReached('127.0.0.1', env)).toBe(true);
+  expect(isReached('0.0.0.0', {})).toBe(true);
 });

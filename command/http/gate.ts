@@ -1,5 +1,6 @@
-import { isIPv4, isIPv6 } from 'node:net';
+import { isIPv6 } from 'node:net';
 import { EVERYWHERE } from '../../server/contentPolicy';
+import { isLoopback } from '../../server/loopback';
 
 /**
  * What every answer carries, pages, files and endpoints alike. Scripts are named by their hashes in the policy that pages bring
@@ -14,12 +15,6 @@ export const HEADERS: Readonly<Record<string, string>> = {
   'permissions-policy': 'camera=(self), geolocation=(), microphone=(), payment=(), usb=(), serial=()',
   'content-security-policy': EVERYWHERE.join('; '),
 };
-
-/** Names and addresses by which a machine reaches itself. */
-export function isLoopback(name: string): boolean {
-  if (name === 'localhost' || name.endsWith('.localhost')) return true;
-  return (isIPv4(name) && name.startsWith('127.')) || name === '::1';
-}
 
 /** The name in a Host header, without its port; undefined where it is none. */
 export function nameOf(host: string | undefined): string | undefined {

@@ -46,7 +46,9 @@ export type Block =
   | { kind: 'checks'; items: readonly { words: string; done: string | null }[] }
   | { kind: 'sketches'; items: readonly Sketch[] }
   /** Photographs side by side, as JPEG in base64. */
-  | { kind: 'pictures'; items: readonly { caption: string; jpeg: string }[] };
+  | { kind: 'pictures'; items: readonly { caption: string; jpeg: string }[] }
+  /** A code that a phone's camera reads, row by row, dark cells as 1; what it leads to in words beside it. */
+  | { kind: 'code'; words: string; cells: readonly string[] };
 
 export type PaperSheet = {
   title: string;

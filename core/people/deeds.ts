@@ -12,5 +12,8 @@ export const DEEDS = {
   'added a person': 'added a person',
   'changed a person': 'changed what a person is',
   'opened the shop': 'opened the shop',
+  'made a customer’s link': 'made a link for a customer',
+  'took a link back': 'took a customer’s link back',
+  'accepted by link': 'accepted a quote by their link',
 } as const;
 export type Deed = keyof typeof DEEDS;

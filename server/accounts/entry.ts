@@ -12,7 +12,10 @@ import { noteDeed } from './deeds';
 /** How long a link opens: over a weekend, and a day to spare. */
 const LINK_DAYS = 4;
 
-const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+/** 192 bits: nobody comes upon one. */
+export const newSecret = (): string => randomBytes(24).toString('base64url');
+/** What is kept of a secret that was told once. */
+export const hashOfSecret = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
 /** The user that a person signs in as; made when it is first asked for. Asked for twice it is one. */
 export async function userOf(db: Database, person: { id: number; name: string }): Promise<string> {
@@ -69,12 +72,12 @@ export async function makeLink(
   ctx: Context,
   person: { id: number; name: string },
 ): Promise<{ secret: string; expiresAt: string }> {
-  const secret = randomBytes(24).toString('base64url');
+  const secret = newSecret();
   const expiresAt = addDays(ctx.now, LINK_DAYS);
   await transaction(ctx.db, async (tx) => {
     await addLink(tx, {
       personId: person.id,
-      secretHash: hashOf(secret),
+      secretHash: hashOfSecret(secret),
       madeBy: ctx.person.name,
       madeAt: ctx.now,
       expiresAt,
@@ -92,7 +95,7 @@ export async function whoseLink(
   ctx: Context,
   secret: string,
 ): Promise<Outcome<{ name: string; role: string }>> {
-  const link = await linkOf(ctx.db, hashOf(secret), ctx.now);
+  const link = await linkOf(ctx.db, hashOfSecret(secret), ctx.now);
   return link ? done({ name: link.name, role: link.role }) : refused({ status: 403, message: ENDED });
 }
 
@@ -102,7 +105,7 @@ export async function enterByLink(
   secret: string,
   password: string,
 ): Promise<Outcome<{ id: number; name: string; userId: string }>> {
-  const link = await linkOf(ctx.db, hashOf(secret), ctx.now);
+  const link = await linkOf(ctx.db, hashOfSecret(secret), ctx.now);
   if (!link || !(await useLink(ctx.db, link.id, ctx.now))) return refused({ status: 403, message: ENDED });
   const person = { id: link.personId, name: link.name };
   const userId = await setPassword(ctx.db, person, password);

@@ -31,6 +31,7 @@ export async function counted(
   db: Database,
   name: string,
   address: string,
+  cure = 'or have the owner make a link to set a new password',
 ): Promise<Outcome<{ forget: () => Promise<void> }>> {
   const limits = known.get(db) ?? made(db);
   known.set(db, limits);
@@ -43,7 +44,7 @@ export async function counted(
     const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60_000));
     return refused({
       status: 429,
-      message: `Too many tries; wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}, or have the owner make a link to set a new password.`,
+      message: `Too many tries; wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}, ${cure}.`,
     });
   }
   return done({

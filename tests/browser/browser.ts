@@ -14,6 +14,8 @@ export type Browser = {
   /** Waits until a reading of the page satisfies; fails with the last reading. */
   eventually: <T>(read: () => Promise<T>, holds: (value: T) => boolean, what: string) => Promise<T>;
   shot: (file: string) => Promise<void>;
+  /** Takes on cookies for an address, as an answer of it would set them. */
+  carry: (cookies: string, under: string) => Promise<void>;
   /**
    * Comes into the demo shop of a server, as its owner if nobody else is said: the device is signed in from then on. `under` is
    * another name that leads there.
@@ -141,7 +143,7 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
   /** What takes away what the pages of the file that is running begin with. */
   const added = new Set<() => Promise<void>>();
   const find = async (css: string): Promise<WebElement> => driver.findElement(By.css(css));
-  return {
+  const browser: Browser = {
     driver,
     folder,
     devtools,
@@ -178,8 +180,9 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
       }
       throw new Error(`${what}; last read: ${last instanceof Error ? last.message : JSON.stringify(last)}`);
     },
-    signIn: async (url, person, under = url) => {
-      for (const cookie of (await cookieAt(url, person)).split('; ')) {
+    signIn: async (url, person, under = url) => browser.carry(await cookieAt(url, person), under),
+    carry: async (cookies, under) => {
+      for (const cookie of cookies.split('; ')) {
         const [name = '', value = ''] = cookie.split(/=(.*)/s);
         await devtools('Network.setCookie', { url: under, name, value, httpOnly: true, sameSite: 'Lax' });
       }
@@ -206,4 +209,5 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
       if (!keeping) rmSync(folder, { recursive: true, force: true });
     },
   };
+  return browser;
 }

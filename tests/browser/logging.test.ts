@@ -1,5 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
+import { DEMO, fetchAs } from '../signedIn';
 import { useBench } from './bench';
 import { handsOf } from './hands';
 import type { LogEntry } from '../../core/format/log';
@@ -77,7 +78,8 @@ describe('a test fit', () => {
     // From another machine, without this page knowing.
     const id = '0a234567-89ab-4def-8123-456789abcdef';
     const entry = { id, at: '2026-11-20T10:00', by: 'Somebody', kind: 'note', words: 'The ramp is free' };
-    const stored = await fetch(`${address}/api/jobs/${job}/log`, {
+    const ask = await fetchAs(address, DEMO.planner);
+    const stored = await ask(`/api/jobs/${job}/log`, {
       method: 'POST',
       body: JSON.stringify([entry]),
       headers: { 'content-type': 'application/json' },

@@ -1,6 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import { DEMO } from '../signedIn';
+import { cookiesOf, DEMO } from '../signedIn';
 import { useBench } from './bench';
 import { handsOf } from './hands';
 
@@ -23,6 +23,51 @@ const signOut = async (): Promise<void> => {
   await (await find('[data-testid="person"]')).click();
   await press('Sign out');
   await arrives('/sign-in');
+};
+
+/** The shop shut by its owner's password, and the owner at the page, whatever the tests before left. */
+async function asOwner(): Promise<void> {
+  const { address, carry } = bench();
+  const post = (path: string, body: object): Promise<Response> =>
+    fetch(`${address}${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'Ansa Brekk', password: PASSWORD, ...body }),
+    });
+  const opened = await post('/api/session/opening', {});
+  await carry(cookiesOf(opened.ok ? opened : await post('/api/session', {})), address);
+}
+/** Somebody new of the shop, by the API: their name and the link by which they come in. */
+async function invited(): Promise<{ name: string; link: string }> {
+  const name = `Wessa ${Date.now() % 1e6}`;
+  const made = await bench().driver.executeAsyncScript<{ secret: string }>(
+    `const [name, done] = arguments;
+     fetch('/api/people', { method: 'POST', headers: { 'content-type': 'application/json' },
+       body: JSON.stringify({ name, role: 'fitter' }) }).then((r) => r.json()).then(done);`,
+    name,
+  );
+  return { name, link: `${bench().address}/enter#${made.secret}` };
+}
+const setDigits = async (): Promise<void> => {
+  await into('[data-testid="own-digits"] [name="password"]', PASSWORD);
+  await into('[data-testid="own-digits"] [name="digits"]', `4071${Key.ENTER}`);
+  await bench().eventually(
+    () => bench().notices(),
+    (all) => all.some((words) => words.includes('four digits are set')),
+    'the digits are set',
+  );
+};
+const enter = async (name: string, link: string): Promise<void> => {
+  const { driver, eventually, text } = bench();
+  await driver.get('about:blank');
+  await driver.get(link);
+  await eventually(
+    () => text('h1'),
+    (words) => words === name,
+    'the link knows whose it is',
+  );
+  await into('[name="password"]', `bolts before lunch${Key.ENTER}`);
+  await arrives('/');
 };
 
 describe('coming in', () => {
@@ -73,11 +118,10 @@ describe('coming in', () => {
 });
 
 describe('a shop of one’s own', () => {
-  let link = '';
-
   test('an owner’s password shuts the door', async () => {
-    const { text, find } = bench();
-    await signOut();
+    const { text, find, driver, address, devtools } = bench();
+    await devtools('Network.clearBrowserCookies', {});
+    await driver.get(`${address}/sign-in`);
     await into('[data-testid="opening"] [name="name"]', 'Ansa Brekk');
     await into('[data-testid="opening"] [name="password"]', `too short${Key.ENTER}`);
     expect(await text('[data-testid="opening"] [role="alert"]')).toContain('12 characters');
@@ -95,23 +139,15 @@ describe('a shop of one’s own', () => {
   });
 
   test('the owner makes a link, and whoever it is for sets a password and is in', async () => {
-    const { find, driver, eventually, text } = bench();
+    const { find, driver, text } = bench();
+    await asOwner();
     await bench().go('/people');
-    await into('[data-testid="new-person"] [name="name"]', `Wessa Holm${Key.ENTER}`);
-    link = (await (await find('[data-testid="fresh-link"] input')).getAttribute('value')) ?? '';
-    await into('[data-testid="own-digits"] [name="password"]', PASSWORD);
-    await into('[data-testid="own-digits"] [name="digits"]', `4071${Key.ENTER}`);
-    await eventually(
-      () => bench().notices(),
-      (all) => all.some((words) => words.includes('four digits are set')),
-      'the digits are set',
-    );
+    const name = `Perrin ${Date.now() % 1e6}`;
+    await into('[data-testid="new-person"] [name="name"]', `${name}${Key.ENTER}`);
+    const link = (await (await find('[data-testid="fresh-link"] input')).getAttribute('value')) ?? '';
     await signOut();
-    await driver.get(link);
-    expect(await text('h1')).toBe('Wessa Holm');
-    await into('[name="password"]', `bolts before lunch${Key.ENTER}`);
-    await arrives('/');
-    expect(await here()).toBe('Wessa Holm');
+    await enter(name, link);
+    expect(await here()).toBe(name);
     await driver.get('about:blank');
     await driver.get(link);
     expect(await text('[data-testid="refused"]')).toContain('opens nothing');
@@ -119,9 +155,14 @@ describe('a shop of one’s own', () => {
 
   test('at the bench four digits change who is here; what was typed before stays its writer’s', async () => {
     const { find, driver, eventually, database } = bench();
+    await asOwner();
+    await bench().go('/people');
+    await setDigits();
+    const { name, link } = await invited();
+    await enter(name, link);
     await bench().openStage('Highfold', 1, 'measure');
     const label = await find('[data-path="vehicle.label"]');
-    await label.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Typed by Wessa');
+    await label.sendKeys(Key.chord(Key.CONTROL, 'a'), `Typed by ${name}`);
     await (await find('[data-testid="person"]')).click();
     const ansa = await driver.findElement(
       By.xpath('//*[@data-testid="take-over"]//button[contains(., "Ansa Brekk")]'),
@@ -137,11 +178,12 @@ describe('a shop of one’s own', () => {
       orderBy: (change, { desc }) => desc(change.id),
       limit: 1,
     });
-    expect(rows[0]?.person).toBe('Wessa Holm');
+    expect(rows[0]?.person).toBe(name);
   });
 
   test('where the session ended meanwhile nothing typed is lost: it says so, and stores it after signing in', async () => {
     const { find, driver, eventually, devtools, text } = bench();
+    await asOwner();
     await bench().openStage('Highfold', 1, 'measure');
     const path = await at();
     await devtools('Network.clearBrowserCookies', {});

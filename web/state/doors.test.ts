@@ -2,9 +2,19 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { isForAnybody, placeAfter, signInAddress } from './doors';
 
-test('only the ways in are for anybody', () => {
-  expect(['/sign-in', '/sign-in/', '/enter'].every(isForAnybody)).toBe(true);
-  for (const path of ['/', '/jobs/1/fit', '/people', '/sign-in/x', '/enter/..', '/SIGN-IN'])
+test('only the ways in and a customer’s link are for anybody', () => {
+  expect(['/sign-in', '/sign-in/', '/enter', '/for/aB3-_x'].every(isForAnybody)).toBe(true);
+  for (const path of [
+    '/',
+    '/jobs/1/fit',
+    '/people',
+    '/sign-in/x',
+    '/enter/..',
+    '/for/',
+    '/for/a/b',
+    '/for',
+    '/SIGN-IN',
+  ])
     expect(isForAnybody(path), path).toBe(false);
 });
 

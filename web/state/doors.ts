@@ -1,6 +1,6 @@
-/** Pages that are shown to whoever asks: the ways in. */
-const FOR_ANYBODY = new Set(['/sign-in', '/enter']);
-export const isForAnybody = (path: string): boolean => FOR_ANYBODY.has(path.replace(/\/$/, ''));
+/** Pages that are shown to whoever asks: the ways in, and what a customer's link opens. */
+const FOR_ANYBODY = /^\/(sign-in|enter|for\/[\w-]+)\/?$/;
+export const isForAnybody = (path: string): boolean => FOR_ANYBODY.test(path);
 
 /** Where somebody who is signed out is led, and from where they wanted to go. */
 export function signInAddress({ pathname, search }: Pick<URL, 'pathname' | 'search'>): string {

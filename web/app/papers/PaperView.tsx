@@ -1,3 +1,4 @@
+import { CodeSquare } from '../../drawings/CodeSquare';
 import type { Block, PaperSheet, Sketch } from '../../../core/paper/paper';
 
 function SketchView({ sketch: { caption, from, to, strokes, labels } }: { sketch: Sketch }) {
@@ -64,7 +65,10 @@ function BlockView({ block }: { block: Block }) {
       return (
         <dl>
           {block.rows.map(([label, value]) => (
-            <div key={label} className="border-line grid grid-cols-[15rem_1fr] gap-x-4 border-b py-0.5">
+            <div
+              key={label}
+              className="border-line grid grid-cols-[15rem_1fr] gap-x-4 border-b py-0.5 max-sm:grid-cols-1"
+            >
               <dt className="text-graphite">{label}</dt>
               <dd>{value}</dd>
             </div>
@@ -124,6 +128,13 @@ function BlockView({ block }: { block: Block }) {
           ))}
         </div>
       );
+    case 'code':
+      return (
+        <div className="mt-4 flex break-inside-avoid items-center gap-4">
+          <CodeSquare cells={block.cells} words={block.words} className="w-28 shrink-0" />
+          <p>{block.words}</p>
+        </div>
+      );
     case 'pictures':
       return (
         <div className="my-2 grid break-inside-avoid grid-cols-2 gap-x-4">
@@ -139,10 +150,18 @@ function BlockView({ block }: { block: Block }) {
 }
 
 /** A paper as it is read on the page and printed from it. */
-export function PaperView({ sheet }: { sheet: PaperSheet }) {
+export function PaperView({
+  sheet,
+  within = false,
+}: {
+  sheet: PaperSheet;
+  /** It stands within a page that has a title of its own. */
+  within?: boolean;
+}) {
+  const Title = within ? 'h2' : 'h1';
   return (
     <article data-testid="paper" className={sheet.mostPages === 1 ? 'one-page' : undefined}>
-      <h1 className="font-tight text-2xl font-semibold">{sheet.title}</h1>
+      <Title className="font-tight text-2xl font-semibold">{sheet.title}</Title>
       {sheet.under.map((words) => (
         <p key={words} className="text-graphite">
           {words}

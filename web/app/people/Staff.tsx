@@ -1,10 +1,10 @@
-import { format } from 'date-fns';
 import { useState, type Dispatch, type SetStateAction } from 'react';
 import { toast } from 'sonner';
 import { rightsOf, ROLES, type Role } from '../../../core/people/rights';
 import { refusalWords, send } from '../../state/apiClient';
 import { useWhyNot } from '../../state/person';
 import { Button } from '../../ui/Button';
+import { FreshLink } from '../../ui/FreshLink';
 import { Words } from './fields';
 
 export type StaffPerson = {
@@ -27,38 +27,6 @@ const waysOf = ({ active, password, digits }: StaffPerson): string =>
   !active
     ? 'left'
     : [password && 'password', digits && 'four digits'].filter(Boolean).join(', ') || 'nothing yet';
-
-/** A link that was just made: shown once, since nothing here knows it afterwards. */
-function FreshLink({ link: { name, secret, expiresAt } }: { link: Link }) {
-  const address = `${location.origin}/enter#${secret}`;
-  return (
-    <div className="border-ink bg-soft mt-3 border-l-4 p-3" role="status" data-testid="fresh-link">
-      <p>
-        Hand this link to <b className="font-semibold">{name}</b>: it is shown once, opens once, and ends on{' '}
-        {format(new Date(expiresAt), 'd MMM, HH:mm')}.
-      </p>
-      <div className="mt-1 flex gap-2">
-        <input
-          className="field-box"
-          readOnly
-          value={address}
-          aria-label={`Link for ${name}`}
-          onFocus={(event) => event.currentTarget.select()}
-        />
-        <Button
-          onClick={() =>
-            void navigator.clipboard.writeText(address).then(
-              () => toast('Copied.'),
-              () => toast('This browser lets nothing be copied here: select the link and copy it.'),
-            )
-          }
-        >
-          Copy
-        </Button>
-      </div>
-    </div>
-  );
-}
 
 /** Who works here: what they are, how they come in, and for the owner what can be changed of it. */
 export function Staff({ me, people, setPeople }: Props) {
@@ -148,7 +116,14 @@ export function Staff({ me, people, setPeople }: Props) {
           ))}
         </tbody>
       </table>
-      {link && <FreshLink link={link} />}
+      {link && (
+        <FreshLink
+          address={`${location.origin}/enter#${link.secret}`}
+          whom={link.name}
+          until={link.expiresAt}
+          once
+        />
+      )}
       {why === null && (
         <form
           className="mt-3 flex flex-wrap items-end gap-3"

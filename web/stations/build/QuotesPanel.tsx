@@ -6,6 +6,7 @@ import { money, totalsOf } from '../../../core/quote/quote';
 import type { QuoteLineOut } from '../../../server/work';
 import { $heads, $job, $stages } from '../../state/store';
 import { refusalWords, send } from '../../state/apiClient';
+import { CustomerLinks } from './CustomerLinks';
 import { QuoteDialog } from './QuoteDialog';
 import { draftQuote } from './quoteDraft';
 import { Button, ButtonLink } from '../../ui/Button';
@@ -130,7 +131,7 @@ function Accept({
           onChange={(event) => setBy(event.target.value)}
         />
       </label>
-      <Button type="submit" disabled={by.trim() === ''}>
+      <Button needs="plan" type="submit" disabled={by.trim() === ''}>
         Accept and freeze
       </Button>
     </form>
@@ -171,7 +172,16 @@ function QuoteRow({ line, changed }: { line: QuoteLineOut; changed: (now: QuoteL
       </ul>
       {taken ? (
         <p className="font-medium">
-          Accepted by {accepted.by} on {sayDate(accepted.at.slice(0, 10))}: {taken.label}. Frozen.
+          Accepted by {accepted.by}
+          {accepted.through === 'link' ? ' by their link' : ''} on {sayDate(accepted.at.slice(0, 10))}:{' '}
+          {taken.label}. Frozen.
+          {accepted.through === 'link' && (
+            <img
+              src={`/api/quotes/${line.id}/signature`}
+              alt={`The name that ${accepted.by} drew`}
+              className="border-line mt-1 block h-16 border bg-white"
+            />
+          )}
         </p>
       ) : (
         <Accept quote={line} changed={changed} />
@@ -211,6 +221,7 @@ export function QuotesPanel() {
         </ul>
       )}
       <NewQuote made={changed} />
+      <CustomerLinks quotes={quotes ?? []} />
     </div>
   );
 }

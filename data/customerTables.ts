@@ -1,0 +1,27 @@
+import { index, integer, json, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import type { ShownPart } from '../core/people/customerLink';
+import { jobs, quotes } from './schema';
+
+/** Links by which a customer reads something of a job, and answers a quote; nothing else is reached by them. */
+export const customerLinks = pgTable(
+  'customer_links',
+  {
+    id: serial().primaryKey(),
+    jobId: integer()
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    /** What it shows. */
+    shows: json().$type<ShownPart[]>().notNull(),
+    /** The quote that it shows, where it shows one. */
+    quoteId: integer().references(() => quotes.id, { onDelete: 'cascade' }),
+    /** SHA-256 of the secret in the link; the secret itself is nowhere. */
+    secretHash: text().notNull().unique(),
+    madeBy: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    expiresAt: timestamp({ withTimezone: true }).notNull(),
+    takenBackAt: timestamp({ withTimezone: true }),
+    /** When it was last looked at, to ten minutes. */
+    seenAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [index().on(table.jobId)],
+);

@@ -1,0 +1,237 @@
+import { addDays } from 'date-fns';
+import sharp from 'sharp';
+import type { z } from 'zod';
+import { SHOWN_PARTS, type CustomerAnswer, type customerLinkBody } from '../core/people/customerLink';
+import type { PaperSheet } from '../core/paper/paper';
+import { stateOf } from '../core/work/partLife';
+import type { Quote } from '../core/format/quote';
+import {
+  addCustomerLink,
+  customerLinkBy,
+  customerLinksOf,
+  noteSeen,
+  photosOfJob,
+  takeBackLink,
+  type CustomerLinkRow,
+} from '../data/customerLinks';
+import { jobById } from '../data/jobs';
+import { quoteById } from '../data/work';
+import { noteDeed } from './accounts/deeds';
+import { hashOfSecret, newSecret } from './accounts/entry';
+import { counted } from './accounts/tries';
+import { wallTimeOf } from './clock';
+import { comparison } from './compare';
+import type { Context } from './context';
+import { done, faulty, missing, refused, type Outcome } from './errors';
+import { writeLog } from './log';
+import { paperOf } from './papers';
+import { acceptQuote, workOn } from './work';
+
+/** A link as the sheet lists it. */
+export type CustomerLinkLine = Pick<CustomerLinkRow, 'id' | 'shows' | 'quoteId' | 'madeBy'> & {
+  madeAt: string;
+  expiresAt: string;
+  takenBackAt: string | null;
+  seenAt: string | null;
+};
+
+const lineOf = (row: CustomerLinkRow): CustomerLinkLine => ({
+  id: row.id,
+  shows: row.shows,
+  quoteId: row.quoteId,
+  madeBy: row.madeBy,
+  madeAt: row.madeAt.toISOString(),
+  expiresAt: row.expiresAt.toISOString(),
+  takenBackAt: row.takenBackAt?.toISOString() ?? null,
+  seenAt: row.seenAt?.toISOString() ?? null,
+});
+
+export const listCustomerLinks = async (ctx: Context, jobId: number): Promise<CustomerLinkLine[]> =>
+  (await customerLinksOf(ctx.db, jobId)).map(lineOf);
+
+/** A link for the customer of a job; its secret is told once. */
+export async function makeCustomerLink(
+  ctx: Context,
+  jobId: number,
+  { shows, quoteId, days }: z.output<typeof customerLinkBody>,
+): Promise<Outcome<{ link: CustomerLinkLine; secret: string }>> {
+  const job = await jobById(ctx.db, jobId);
+  if (!job) return missing('job');
+  const quote = quoteId === undefined ? undefined : await quoteById(ctx.db, quoteId);
+  if (quoteId !== undefined && quote?.jobId !== jobId)
+    return faulty([{ path: 'quoteId', message: 'is no quote of this job; make one first' }]);
+  const secret = newSecret();
+  const row = await addCustomerLink(ctx.db, {
+    jobId,
+    shows: SHOWN_PARTS.filter((part) => shows.includes(part)),
+    quoteId: shows.includes('quote') ? (quoteId ?? null) : null,
+    secretHash: hashOfSecret(secret),
+    madeBy: ctx.person.name,
+    madeAt: ctx.now,
+    expiresAt: addDays(ctx.now, days),
+  });
+  await noteDeed(ctx, 'made a customer’s link', `${job.number}: ${row.shows.join(', ')}`);
+  return done({ link: lineOf(row), secret });
+}
+
+export async function endCustomerLink(ctx: Context, id: number): Promise<Outcome<CustomerLinkLine>> {
+  const row = await takeBackLink(ctx.db, id, ctx.now);
+  if (!row) return missing('link that still opens something');
+  const job = await jobById(ctx.db, row.jobId);
+  await noteDeed(ctx, 'took a link back', job?.number);
+  return done(lineOf(row));
+}
+
+const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the workshop for another.';
+
+async function opened(ctx: Context, secret: string): Promise<Outcome<CustomerLinkRow>> {
+  const link = await customerLinkBy(ctx.db, hashOfSecret(secret), ctx.now);
+  return link ? done(link) : refused({ status: 403, message: ENDED });
+}
+
+/** How far the work of a job is, in words that a customer knows. */
+export type Progress = {
+  status: string;
+  steps: { label: string; done: string | null }[];
+  parts: { label: string; state: string; on: string | null }[];
+};
+
+/** What a customer's link shows, each part that it was made for and nothing else of the job. */
+export type CustomerView = {
+  shop: string;
+  place: string;
+  job: string;
+  vehicle: string;
+  customer: string;
+  expiresAt: string;
+  quote: {
+    sheet: PaperSheet;
+    version: number;
+    options: Quote['options'][number]['label'][];
+    validUntil: string;
+    accepted: { by: string; option: number; at: string } | null;
+  } | null;
+  comparison: PaperSheet | null;
+  progress: Progress | null;
+  photographs: { id: string; widthPx: number; heightPx: number }[] | null;
+};
+
+async function progressOf(ctx: Context, jobId: number, status: string): Promise<Progress> {
+  const { work } = await workOn(ctx.db, jobId);
+  return {
+    status,
+    steps: work.tasks.map(({ id, label }) => ({ label, done: work.ticks[id]?.at ?? null })),
+    parts: work.parts.map((part) => ({
+      label: part.label,
+      state: stateOf(part),
+      on: part.expectedOn ?? null,
+    })),
+  };
+}
+
+export async function customerView(ctx: Context, secret: string): Promise<Outcome<CustomerView>> {
+  const found = await opened(ctx, secret);
+  if (!found.ok) return found;
+  const { id, jobId, shows, quoteId, expiresAt } = found.value;
+  const job = await jobById(ctx.db, jobId);
+  if (!job) return missing('job');
+  await noteSeen(ctx.db, id, ctx.now);
+  const row = quoteId === null ? undefined : await quoteById(ctx.db, quoteId);
+  const paper = row && (await paperOf(ctx, jobId, 'quote', row.id));
+  const compared = shows.includes('comparison') ? await comparison(ctx, jobId, []) : undefined;
+  return done({
+    shop: ctx.shop.name,
+    place: ctx.shop.place,
+    job: job.number,
+    vehicle: job.vehicle,
+    customer: job.customer ?? '',
+    expiresAt: expiresAt.toISOString(),
+    quote:
+      row && paper?.ok
+        ? {
+            sheet: paper.value,
+            version: row.version,
+            options: row.document.options.map(({ label }) => label),
+            validUntil: row.document.validUntil,
+            accepted: row.acceptedAt && {
+              by: row.acceptedBy ?? '',
+              option: row.acceptedOption ?? 0,
+              at: row.acceptedAt.toISOString(),
+            },
+          }
+        : null,
+    comparison: compared?.ok ? compared.value.sheet() : null,
+    progress: shows.includes('progress') ? await progressOf(ctx, jobId, job.status) : null,
+    photographs: shows.includes('photographs') ? await photosOfJob(ctx.db, jobId) : null,
+  });
+}
+
+/** Whether a link shows a photo: one of its job, where it was made to show them. */
+export async function showsPhoto(ctx: Context, secret: string, photo: string): Promise<Outcome<null>> {
+  const found = await opened(ctx, secret);
+  if (!found.ok) return found;
+  const { jobId, shows } = found.value;
+  const known = shows.includes('photographs') ? await photosOfJob(ctx.db, jobId) : [];
+  return known.some(({ id }) => id === photo) ? done(null) : missing('photo');
+}
+
+const SIGNATURE_PX = 600;
+
+/** What was drawn, encoded anew so that nothing but its pixels stays. */
+async function drawnName(dataUrl: string): Promise<Buffer | null> {
+  const bytes = Buffer.from(dataUrl.slice(dataUrl.indexOf(',') + 1), 'base64');
+  try {
+    return await sharp(bytes, { limitInputPixels: 4e6, failOn: 'error' })
+      .resize({ width: SIGNATURE_PX, withoutEnlargement: true })
+      .png()
+      .toBuffer();
+  } catch {
+    return null;
+  }
+}
+
+/** What a customer answers by their link: takes an option, which freezes the quote as at the desk, or asks, into the log. */
+export async function answerByLink(
+  ctx: Context,
+  secret: string,
+  answer: CustomerAnswer,
+): Promise<Outcome<{ kind: CustomerAnswer['kind'] }>> {
+  const found = await opened(ctx, secret);
+  if (!found.ok) return found;
+  const { id, jobId, quoteId } = found.value;
+  const tries = await counted(ctx.db, `answers by link ${id}`, ctx.address, 'or call the workshop');
+  if (!tries.ok) return tries;
+  const person = { name: answer.name.slice(0, 60) };
+  if (answer.kind === 'ask') {
+    const asked = await writeLog({ db: ctx.db, person }, jobId, [
+      {
+        kind: 'note',
+        id: crypto.randomUUID(),
+        at: wallTimeOf(ctx.now),
+        by: person.name,
+        words: `Asked by the customer’s link: ${answer.words}`,
+      },
+    ]);
+    return asked.ok ? done({ kind: 'ask' }) : asked;
+  }
+  if (quoteId === null) return missing('quote behind this link');
+  const row = await quoteById(ctx.db, quoteId);
+  if (row && row.document.validUntil < wallTimeOf(ctx.now).slice(0, 10))
+    return refused({
+      status: 403,
+      message: `This quote was valid until ${row.document.validUntil}. Ask the workshop for a new one.`,
+    });
+  const signature = await drawnName(answer.signature);
+  if (!signature) return faulty([{ path: 'signature', message: 'cannot be read; sign again' }]);
+  const taken = await acceptQuote(
+    ctx,
+    quoteId,
+    { version: answer.version, option: answer.option, by: answer.name },
+    signature,
+  );
+  if (!taken.ok) return taken;
+  const job = await jobById(ctx.db, jobId);
+  const label = taken.value.quote.options[answer.option]?.label ?? '';
+  await noteDeed({ ...ctx, person }, 'accepted by link', `${job?.number ?? ''}: ${label}`);
+  return done({ kind: 'accept' });
+}
