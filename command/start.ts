@@ -29,7 +29,8 @@ const hostToServe = (): string => process.env['HOST'] || '127.0.0.1';
 /** Other machines reach a shop only where people sign in, or where that is asked for in words. */
 async function refuseOpenToOthers(url: string): Promise<void> {
   const host = hostToServe();
-  if (!isReached(host, process.env) || process.env['VEXLO_OPEN'] === 'yes' || !(await isOpenShop(url))) return;
+  if (!isReached(host, process.env) || process.env['VEXLO_OPEN'] === 'yes' || !(await isOpenShop(url)))
+    return;
   throw new Error(
     `others reach this server (HOST is "${host}", VEXLO_URL and VEXLO_HOSTS count too), and nobody in this shop has a password yet: whoever reaches it would read and change everything. Set the owner first: in a browser on this machine, or with VEXLO_OWNER and VEXLO_OWNER_PASSWORD. To show the demo to a network of your own start it with VEXLO_OPEN=yes; VEXLO_HOSTS says by which names it answers`,
   );

@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import { SHOWN_PARTS, type CustomerAnswer, type customerLinkBody } from '../core/people/customerLink';
 import type { PaperSheet } from '../core/paper/paper';
 import { stateOf } from '../core/work/partLife';
+import type { PartState } from '../core/format/jobPart';
 import type { Quote } from '../core/format/quote';
 import {
   addCustomerLink,
@@ -116,6 +117,15 @@ export type CustomerView = {
   photographs: { id: string; widthPx: number; heightPx: number }[] | null;
 };
 
+/** Where a part is, as whoever waits for it would say. */
+const PART_WORDS: Readonly<Record<PartState, string>> = {
+  wanted: 'to be ordered',
+  ordered: 'ordered',
+  arrived: 'here',
+  fitted: 'fitted',
+  returned: 'sent back',
+};
+
 async function progressOf(ctx: Context, jobId: number, status: string): Promise<Progress> {
   const { work } = await workOn(ctx.db, jobId);
   return {
@@ -123,7 +133,7 @@ async function progressOf(ctx: Context, jobId: number, status: string): Promise<
     steps: work.tasks.map(({ id, label }) => ({ label, done: work.ticks[id]?.at ?? null })),
     parts: work.parts.map((part) => ({
       label: part.label,
-      state: stateOf(part),
+      state: PART_WORDS[stateOf(part)],
       on: part.expectedOn ?? null,
     })),
   };

@@ -7,6 +7,7 @@ import { useBench } from './bench';
 const bench = useBench('pictures');
 const picture = (name: string): Promise<void> =>
   bench().shot(join(import.meta.dirname, '..', '..', 'docs', 'screenshots', `${name}.png`));
+const button = (words: string): By => By.xpath(`//button[starts-with(normalize-space(.), "${words}")]`);
 /** Turns to a leaf, with nothing in focus, and waits until its drawings have settled. */
 async function show(leaf: LeafId): Promise<void> {
   const { driver, settled, stand } = bench();
@@ -118,10 +119,31 @@ test('what the wheel did', async () => {
   await picture('log');
 });
 
-test('what is to be ordered', async () => {
-  await bench().go('/parts');
-  await bench().find('[data-supplier]');
-  await picture('parts');
+test('who works here', async () => {
+  await bench().go('/people');
+  await picture('people');
+});
+
+test('what a customer reads on a phone', async () => {
+  const { devtools, driver, find } = bench();
+  const press = async (words: string): Promise<void> => {
+    await driver.executeScript('arguments[0].click()', await driver.findElement(button(words)));
+  };
+  await bench().openStage('Orrel Reservoir', 1, 'build');
+  await press('Make the quote');
+  await find('[data-testid="quotes"] [data-quote]');
+  await press('Make the link');
+  const link = await find('[data-testid="customer-links"] [data-testid="fresh-link"] input');
+  const size = (width: number, height: number): Promise<void> =>
+    devtools('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  await size(390, 844);
+  await driver.get((await link.getAttribute('value')) ?? '');
+  await driver.executeScript(
+    'document.querySelector("[data-testid=answer]").scrollIntoView({ block: "end" })',
+  );
+  await driver.sleep(800);
+  await picture('customer');
+  await size(1280, 800);
 });
 
 test('the corner in space', async () => {
@@ -137,7 +159,6 @@ test('a well from photographs', async () => {
   const { openStage, find, driver, go, text, eventually } = bench();
   await openStage('Selk Marten', 1, 'measure');
   await driver.findElement(By.xpath('//label[.="Photographs"]')).click();
-  const button = (words: string): By => By.xpath(`//button[starts-with(normalize-space(.), "${words}")]`);
   await find('[data-testid="photos"]');
   await driver.findElement(button('Try the simulated phone')).click();
   await driver.wait(
@@ -163,8 +184,8 @@ test('a well from photographs', async () => {
   await picture('copy');
 });
 
-test('what fits, and stages side by side', async () => {
-  const { driver, find, openStage, eventually, go } = bench();
+test('what fits', async () => {
+  const { driver, find, openStage, eventually } = bench();
   await openStage('Dunmarrow', 1, 'search');
   const press = async (words: string): Promise<void> => {
     const button = await driver.findElement(
@@ -190,8 +211,6 @@ test('what fits, and stages side by side', async () => {
   await driver.sleep(1500);
   await show('search');
   await picture('search');
-  await go('/jobs/45/compare');
-  await picture('stages');
 });
 
 test('the catalog, and what was learned', async () => {

@@ -15,7 +15,7 @@ const PAGES = [
 /** The ways from one page of the shop to the others. */
 export function PageLinks({ here }: { here: string }) {
   return (
-    <nav aria-label="Pages" className="no-print flex gap-3">
+    <nav aria-label="Pages" className="no-print flex flex-wrap gap-x-3">
       {PAGES.map(([path, words]) => (
         <a
           key={path}

@@ -77,7 +77,7 @@ function BlockView({ block }: { block: Block }) {
       );
     case 'table':
       return (
-        <table className="w-full">
+        <table className="w-full max-sm:text-[0.85rem]">
           <colgroup>
             {block.widths.map((share, i) => (
               <col key={i} style={{ width: `${share * 100}%` }} />
@@ -96,7 +96,10 @@ function BlockView({ block }: { block: Block }) {
             {block.rows.map((cells, i) => (
               <tr key={i} className="border-line break-inside-avoid border-b align-top">
                 {cells.map((cell, k) => (
-                  <td key={k} className={`py-0.5 pr-2 ${block.right?.includes(k) ? 'text-right' : ''}`}>
+                  <td
+                    key={k}
+                    className={`py-0.5 pr-2 ${block.right?.includes(k) ? 'text-right max-sm:whitespace-nowrap' : ''}`}
+                  >
                     {cell}
                   </td>
                 ))}

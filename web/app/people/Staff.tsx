@@ -63,59 +63,63 @@ export function Staff({ me, people, setPeople }: Props) {
   };
   return (
     <section aria-label="Who works here">
-      <table className="w-full border-collapse" data-testid="staff">
-        <thead>
-          <tr className="border-line border-b text-left">
-            {['Name', 'Is', 'May', 'Comes in by', ''].map((words) => (
-              <th key={words} className="caption py-1.5 pr-4">
-                {words}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {people.map((one) => (
-            <tr key={one.id} className={`border-line border-b ${one.active ? '' : 'text-graphite'}`}>
-              <td className="py-2 pr-4 text-[1.05rem] font-semibold">
-                {one.name}
-                {one.id === me.id && <span className="text-graphite font-normal"> (you)</span>}
-              </td>
-              <td className="py-2 pr-4">
-                {why === null && one.active ? (
-                  <select
-                    className="plain-button"
-                    aria-label={`What ${one.name} is`}
-                    value={one.role}
-                    onChange={(event) => void change(one.id, { role: event.target.value as Role })}
-                  >
-                    {ROLES.map((role) => (
-                      <option key={role}>{role}</option>
-                    ))}
-                  </select>
-                ) : (
-                  one.role
-                )}
-              </td>
-              <td className="text-graphite max-w-[22rem] py-2 pr-4 text-[0.9rem]">{rightsOf(one.role)}</td>
-              <td className="py-2 pr-4 whitespace-nowrap">{waysOf(one)}</td>
-              <td className="py-2 whitespace-nowrap">
-                {why === null && (
-                  <span className="flex justify-end gap-1.5">
-                    {one.active && (
-                      <Button onClick={() => void makeLink(one)}>
-                        {one.password ? 'New password' : 'Invite'}
-                      </Button>
-                    )}
-                    <Button onClick={() => void change(one.id, { active: !one.active })}>
-                      {one.active ? 'Left' : 'Is back'}
-                    </Button>
-                  </span>
-                )}
-              </td>
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse" data-testid="staff">
+          <thead>
+            <tr className="border-line border-b text-left">
+              {['Name', 'Is', 'May', 'Comes in by', ''].map((words) => (
+                <th key={words} className={`caption py-1.5 pr-4 ${words === 'May' ? 'max-md:hidden' : ''}`}>
+                  {words}
+                </th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {people.map((one) => (
+              <tr key={one.id} className={`border-line border-b ${one.active ? '' : 'text-graphite'}`}>
+                <td className="py-2 pr-4 text-[1.05rem] font-semibold">
+                  {one.name}
+                  {one.id === me.id && <span className="text-graphite font-normal"> (you)</span>}
+                </td>
+                <td className="py-2 pr-4">
+                  {why === null && one.active ? (
+                    <select
+                      className="plain-button"
+                      aria-label={`What ${one.name} is`}
+                      value={one.role}
+                      onChange={(event) => void change(one.id, { role: event.target.value as Role })}
+                    >
+                      {ROLES.map((role) => (
+                        <option key={role}>{role}</option>
+                      ))}
+                    </select>
+                  ) : (
+                    one.role
+                  )}
+                </td>
+                <td className="text-graphite max-w-[22rem] py-2 pr-4 text-[0.9rem] max-md:hidden">
+                  {rightsOf(one.role)}
+                </td>
+                <td className="py-2 pr-4 whitespace-nowrap">{waysOf(one)}</td>
+                <td className="py-2 whitespace-nowrap">
+                  {why === null && (
+                    <span className="flex justify-end gap-1.5">
+                      {one.active && (
+                        <Button onClick={() => void makeLink(one)}>
+                          {one.password ? 'New password' : 'Invite'}
+                        </Button>
+                      )}
+                      <Button onClick={() => void change(one.id, { active: !one.active })}>
+                        {one.active ? 'Left' : 'Is back'}
+                      </Button>
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {link && (
         <FreshLink
           address={`${location.origin}/enter#${link.secret}`}

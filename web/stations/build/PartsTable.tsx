@@ -89,8 +89,8 @@ export function PartsTable({ asked: { lines, quoted, totals, read } }: { asked: 
               ` at least; ${totals.unpriced} ${totals.unpriced === 1 ? 'part has' : 'parts have'} no price`}
           </td>
           <td className="text-right whitespace-nowrap">{money(totals.partsCents, terms)}</td>
-          <td className="text-right whitespace-nowrap">{hours(totals.minutes)}</td>
-          <td className="text-right whitespace-nowrap">{money(totals.labourCents, terms)}</td>
+          <td className="pl-3 text-right whitespace-nowrap">{hours(totals.minutes)}</td>
+          <td className="pl-3 text-right whitespace-nowrap">{money(totals.labourCents, terms)}</td>
         </tr>
       </tfoot>
     </table>
