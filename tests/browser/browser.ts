@@ -184,7 +184,16 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
     carry: async (cookies, under) => {
       for (const cookie of cookies.split('; ')) {
         const [name = '', value = ''] = cookie.split(/=(.*)/s);
-        await devtools('Network.setCookie', { url: under, name, value, httpOnly: true, sameSite: 'Lax' });
+        const expires = Date.now() / 1000 + 86_400;
+        await devtools('Network.setCookie', {
+          url: under,
+          name,
+          value,
+          httpOnly: true,
+          // Kept over a restart of the browser, as the server's own is.
+          expires,
+          sameSite: 'Lax',
+        });
       }
     },
     shot: async (file) => writeFileSync(file, Buffer.from(await driver.takeScreenshot(), 'base64')),

@@ -91,7 +91,6 @@ test('a job that was opened once opens without a connection, on another leaf and
 
   await browser.close();
   browser = await openBrowser(folder, true);
-  await browser.signIn(server?.url ?? '');
   await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
   await ready();
   expect(await offset()).toBe('-14');

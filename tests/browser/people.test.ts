@@ -202,7 +202,7 @@ describe('a shop of one’s own', () => {
     await bench().saved();
     await driver.navigate().refresh();
     await eventually(
-      () => text('[data-testid="sheet-head"] h1'),
+      async () => (await find('[data-path="vehicle.label"]')).getAttribute('value'),
       (words) => words === 'Typed while signed out',
       'what was typed is stored',
     );

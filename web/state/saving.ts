@@ -1,7 +1,7 @@
 import { $personName } from './preferences';
 import { $work, takeWork } from './work';
 import { toast } from 'sonner';
-import { changesBetween, overlap, withChanges } from '../../core/history/diff';
+import { changesBetween, overlap, withChanges, type Json } from '../../core/history/diff';
 import type { ConflictChange, Versioned } from '../../server/versioned';
 import type { JobVersions, SheetData } from '../../server/jobs';
 import { now as clockNow } from './clock';
@@ -68,7 +68,12 @@ function reconcile(doc: Doc, theirs: Versioned & { since: ConflictChange[] }): v
   const mine = changesBetween(doc.base, doc.document);
   const others = theirs.since.flatMap(({ changes }) => changes);
   const kept = mine.filter((change) => !overlap([change], others));
-  const lost = mine.filter((change) => overlap([change], others));
+  // What stands there already was stored, and its answer lost: by a page that was left while it was on its way.
+  const lost = mine.filter(
+    (change) =>
+      overlap([change], others) &&
+      changesBetween(theirs.document as Json, withChanges(theirs.document as Json, [change])).length > 0,
+  );
   const who = [...new Set(theirs.since.map(({ person }) => person))].join(', ');
   const stored = theirs.document as Doc['base'];
   put(doc, { ...taken(theirs), document: kept.length > 0 ? withChanges(stored, kept) : stored });
@@ -88,7 +93,8 @@ function reconcile(doc: Doc, theirs: Versioned & { since: ConflictChange[] }): v
       duration: 15_000,
       action: { label: 'Put mine back', onClick: putBack },
     });
-  else toast(`${who} changed ${changeWords(doc.subject, others)}. Both changes are kept.`);
+  else if (kept.length > 0)
+    toast(`${who} changed ${changeWords(doc.subject, others)}. Both changes are kept.`);
 }
 
 async function saveOnce(doc: Doc): Promise<void> {

@@ -8,7 +8,17 @@ import { SaveMark } from './SaveMark';
 import { SheetMenu } from './SheetMenu';
 import { StageTabs } from './StageTabs';
 import { saveAll, step } from '../../state/saving';
-import { $active, $assessment, $build, $chance, $cures, $job, $units, $vehicle } from '../../state/store';
+import {
+  $active,
+  $assessment,
+  $build,
+  $chance,
+  $cures,
+  $job,
+  $units,
+  $vehicle,
+  vehicleFileOf,
+} from '../../state/store';
 import { Button } from '../../ui/Button';
 import { PersonButton } from '../../ui/PersonButton';
 
@@ -78,6 +88,9 @@ function Steps() {
 /** Two lines: whose sheet this is, its stages and what is done to it; what matters now, and the way to the leaves. */
 export function Header({ shopName }: Props) {
   const job = useStore($job);
+  // As it is called now, whoever changed it.
+  const vehicle = useStore($vehicle);
+  const called = vehicle ? vehicleFileOf(vehicle).label : job?.vehicle;
   const link =
     'font-tight decoration-line inline-flex min-h-[1.8rem] items-center font-semibold underline underline-offset-4';
   return (
@@ -95,9 +108,9 @@ export function Header({ shopName }: Props) {
           </a>
           <h1
             className="font-tight max-w-[15rem] min-w-0 flex-initial truncate text-[1.2rem] leading-[1.4] font-semibold max-sm:flex-1"
-            title={[job?.vehicle, job?.number, job?.title, job?.customer].filter(Boolean).join(' · ')}
+            title={[called, job?.number, job?.title, job?.customer].filter(Boolean).join(' · ')}
           >
-            {job?.vehicle}
+            {called}
           </h1>
           <span className="text-graphite text-[0.9rem] whitespace-nowrap max-lg:hidden">
             {job?.number} · <JobButton />
