@@ -42,18 +42,21 @@ export async function waysIn(db: Queryable, id: number) {
 }
 
 export type Session = typeof sessions.$inferSelect;
-/** Whose session a token is of, where it has not ended and they work here still. */
-export async function sessionOf(db: Queryable, token: string, at: Date) {
+/**
+ * Whose session a token is of, where it has not ended and they work here still. By the database's clock, as its end was written:
+ * a server may live on another day.
+ */
+export async function sessionOf(db: Queryable, token: string) {
   const [row] = await db
     .select({ personId: people.id, id: sessions.id, token: sessions.token, by: sessions.by })
     .from(sessions)
     .innerJoin(people, eq(people.userId, sessions.userId))
-    .where(and(eq(sessions.token, token), gt(sessions.expiresAt, at), people.active));
+    .where(and(eq(sessions.token, token), gt(sessions.expiresAt, sql`now()`), people.active));
   return row;
 }
 
 /** The sessions of a person that have not ended, the newest first. */
-export function sessionsOf(db: Queryable, personId: number, at: Date) {
+export function sessionsOf(db: Queryable, personId: number) {
   return db
     .select({
       id: sessions.id,
@@ -65,7 +68,7 @@ export function sessionsOf(db: Queryable, personId: number, at: Date) {
     })
     .from(sessions)
     .innerJoin(people, eq(people.userId, sessions.userId))
-    .where(and(eq(people.id, personId), gt(sessions.expiresAt, at)))
+    .where(and(eq(people.id, personId), gt(sessions.expiresAt, sql`now()`)))
     .orderBy(desc(sessions.createdAt));
 }
 

@@ -87,7 +87,7 @@ const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the 
 
 async function opened(ctx: Context, secret: string): Promise<Outcome<CustomerLinkRow>> {
   const link = await customerLinkBy(ctx.db, hashOfSecret(secret), ctx.now);
-  return link ? done(link) : refused({ status: 403, message: ENDED });
+  return link ? done(link) : refused({ status: 404, message: ENDED });
 }
 
 /** How far the work of a job is, in words that a customer knows. */

@@ -27,10 +27,10 @@ export function senderOf(headers: Headers, address: string): Headers {
 }
 
 /** The session that a request carries, where it has not ended. */
-export async function sessionIn(db: Database, sender: Headers, at: Date): Promise<SignedIn | null> {
+export async function sessionIn(db: Database, sender: Headers): Promise<SignedIn | null> {
   if (!sender.has('cookie')) return null;
   const token = await authOf(db).api.tokenOf({ headers: sender });
-  return token === null ? null : ((await sessionOf(db, token, at)) ?? null);
+  return token === null ? null : ((await sessionOf(db, token)) ?? null);
 }
 
 /** Who came in, with the cookies that say so from now on. */
@@ -120,7 +120,7 @@ export async function signOut(ctx: Context): Promise<Response> {
 
 /** One's sessions as one sees them: where, by what, since when. The tokens stay here. */
 export async function ownSessions(ctx: Context) {
-  const all = await sessionsOf(ctx.db, ctx.person.id, ctx.now);
+  const all = await sessionsOf(ctx.db, ctx.person.id);
   return all.map(({ token, createdAt, ...shown }) => ({
     ...shown,
     createdAt: createdAt.toISOString(),
@@ -129,7 +129,7 @@ export async function ownSessions(ctx: Context) {
 }
 
 export async function endSession(ctx: Context, id: string): Promise<Outcome<{ ended: string }>> {
-  const one = (await sessionsOf(ctx.db, ctx.person.id, ctx.now)).find((session) => session.id === id);
+  const one = (await sessionsOf(ctx.db, ctx.person.id)).find((session) => session.id === id);
   if (!one) return missing('session');
   const { internalAdapter } = await authOf(ctx.db).$context;
   await internalAdapter.deleteSessions([one.token]);

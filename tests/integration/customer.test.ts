@@ -114,7 +114,7 @@ test('one that was taken back, has ended or is none opens nothing', async () => 
     expect(status).toBe(404);
     expect(text).toContain('opens nothing');
     const asked = await send('POST', `/api/for/${gone}`, { kind: 'ask', name: 'Ilse', words: 'Is it done?' });
-    expect(asked.status).toBe(403);
+    expect(asked.status).toBe(404);
   }
   const list = await send('GET', `/api/jobs/${job.jobId}/links`, undefined, planner);
   expect(await list.text()).not.toContain(secret);
