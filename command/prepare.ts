@@ -1,6 +1,6 @@
 import { faultsOf } from '../core/format/fields';
 import { causeOf, connect, migrateTables, NewerDatabase, refuseNewer, type Database } from '../data/client';
-import { allPeople } from '../data/people';
+import { allPeople, signsIn } from '../data/people';
 import { faultLines } from '../formats/buildJson';
 import { openingBody, openWithOwner } from '../server/accounts/opening';
 import { loadDemo } from './demo';
@@ -54,7 +54,7 @@ export async function prepareDatabase(url: string): Promise<void> {
 export async function isOpenShop(url: string): Promise<boolean> {
   const connection = connect(url, true);
   try {
-    return !(await allPeople(connection.database)).some(({ password, active }) => password && active);
+    return !(await allPeople(connection.database)).some(signsIn);
   } finally {
     await connection.close();
   }

@@ -1,8 +1,8 @@
-import { and, asc, count, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { Deed } from '../core/people/deeds';
 import type { Role } from '../core/people/rights';
 import type { Queryable } from './client';
-import { accounts, audit, entryLinks, people, sessions } from './tables';
+import { audit, entryLinks, people, sessions } from './tables';
 
 /** Somebody of the shop; whether they can come in by a password or by digits, never which. */
 export type Person = {
@@ -31,6 +31,10 @@ const columns = {
 export function allPeople(db: Queryable): Promise<Person[]> {
   return db.select(columns).from(people).orderBy(asc(people.id));
 }
+
+/** Whether somebody could come in by a password. */
+export const signsIn = ({ password, active }: Pick<Person, 'password' | 'active'>): boolean =>
+  password && active;
 
 /** How a person comes in: their user and the hash of their digits. */
 export async function waysIn(db: Queryable, id: number) {
@@ -96,16 +100,6 @@ export async function addPerson(
     .onConflictDoNothing()
     .returning({ id: people.id });
   return row;
-}
-
-/** How many owners could come in by a password. */
-export async function ownersWithPassword(db: Queryable): Promise<number> {
-  const [row] = await db
-    .select({ owners: count() })
-    .from(people)
-    .innerJoin(accounts, eq(accounts.userId, people.userId))
-    .where(and(eq(people.role, 'owner'), people.active, sql`${accounts.password} is not null`));
-  return row?.owners ?? 0;
 }
 
 export async function addLink(db: Queryable, link: typeof entryLinks.$inferInsert): Promise<void> {

@@ -1,5 +1,5 @@
 import type { Database } from '../data/client';
-import { allPeople, type Person } from '../data/people';
+import { allPeople, signsIn, type Person } from '../data/people';
 import { OUTSIDE } from './accounts/auth';
 import type { SignedIn } from './accounts/sessions';
 import { now } from './clock';
@@ -48,7 +48,7 @@ export async function contextOf(
 ): Promise<Context> {
   const [people, shop] = await Promise.all([allPeople(db), currentShop(db)]);
   const person = people.find(({ id }) => id === signedIn?.personId) ?? nobody();
-  const open = !people.some(({ password, active }) => password && active);
+  const open = !people.some(signsIn);
   return { db, person, signedIn, people, open, shop, now: now(), origin: OUTSIDE || origin, address, sender };
 }
 

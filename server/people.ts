@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { oneOf, words } from '../core/format/fields';
-import { LEAST_PASSWORD, MOST_PASSWORD, ROLES, signInName } from '../core/people/rights';
+import { LEAST_PASSWORD, MOST_PASSWORD, ROLES, shownName, signInName } from '../core/people/rights';
 import { addPerson, changePerson, type Person } from '../data/people';
 import { noteDeed } from './accounts/deeds';
 import { makeLink, refuseLastOwner } from './accounts/entry';
@@ -46,7 +46,7 @@ export async function newPerson(
   ctx: Context,
   { name, role }: z.output<typeof newPersonBody>,
 ): Promise<Outcome<{ id: number; secret: string; expiresAt: string }>> {
-  const clean = name.trim().replace(/\s+/g, ' ');
+  const clean = shownName(name);
   const taken = (): Outcome<never> =>
     faulty([{ path: 'name', message: `is the name of somebody here already; add what tells them apart` }]);
   if (ctx.people.some((one) => signInName(one.name) === signInName(clean))) return taken();
@@ -67,7 +67,7 @@ export async function changeStanding(
   change: z.output<typeof standingBody>,
 ): Promise<Outcome<Person>> {
   if ((change.role !== undefined && change.role !== 'owner') || change.active === false) {
-    const safe = await refuseLastOwner(ctx, id);
+    const safe = refuseLastOwner(ctx, id);
     if (!safe.ok) return safe;
   }
   const changed = await changePerson(ctx.db, id, change);

@@ -50,6 +50,8 @@ export function rightsOf(role: Role): string {
 export const LEAST_PASSWORD = 12;
 export const MOST_PASSWORD = 128;
 
+/** A name as it is shown: without spaces that nobody sees. */
+export const shownName = (name: string): string => name.trim().replace(/\s+/g, ' ');
+
 /** The name that somebody signs in by: as they are called, whatever the capitals and spaces. */
-export const signInName = (name: string): string =>
-  name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLowerCase();
+export const signInName = (name: string): string => shownName(name.normalize('NFKC')).toLowerCase();

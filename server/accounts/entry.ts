@@ -3,7 +3,7 @@ import { addDays } from 'date-fns';
 import { hashPassword } from 'better-auth/crypto';
 import { signInName } from '../../core/people/rights';
 import { transaction, type Database } from '../../data/client';
-import { addLink, changePerson, linkOf, ownersWithPassword, useLink, waysIn } from '../../data/people';
+import { addLink, changePerson, linkOf, signsIn, useLink, waysIn, type Person } from '../../data/people';
 import type { Context } from '../context';
 import { done, missing, refused, type Outcome } from '../errors';
 import { authOf } from './auth';
@@ -114,10 +114,11 @@ export async function enterByLink(
 }
 
 /** Whether somebody could still come in as the owner if this person were not: refuses what would lock everybody out. */
-export async function refuseLastOwner(ctx: Context, id: number): Promise<Outcome<null>> {
-  const person = ctx.people.find((one) => one.id === id);
+export function refuseLastOwner({ people }: Pick<Context, 'people'>, id: number): Outcome<null> {
+  const comes = (one: Person): boolean => one.role === 'owner' && signsIn(one);
+  const person = people.find((one) => one.id === id);
   if (!person) return missing('person');
-  if (person.role === 'owner' && person.password && (await ownersWithPassword(ctx.db)) < 2)
+  if (comes(person) && people.filter(comes).length < 2)
     return refused({
       status: 403,
       message: `${person.name} is the only owner who can sign in. Make somebody else an owner first, with a password.`,

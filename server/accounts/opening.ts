@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { words } from '../../core/format/fields';
-import { addPerson, allPeople, changePerson } from '../../data/people';
+import { shownName, signInName } from '../../core/people/rights';
+import { addPerson, allPeople, changePerson, signsIn } from '../../data/people';
 import { openShop, shopSettings } from '../../data/shop';
 import type { Database } from '../../data/client';
 import { passwordField } from '../people';
@@ -23,13 +24,15 @@ const MARGIN_MM = 10;
  */
 export async function openWithOwner(
   db: Database,
-  { shop, place, name, password }: z.output<typeof openingBody>,
+  { shop, place, name: typed, password }: z.output<typeof openingBody>,
 ): Promise<{ id: number; name: string; userId: string } | undefined> {
   const people = await allPeople(db);
-  if (people.some((one) => one.password && one.active)) return undefined;
+  if (people.some(signsIn)) return undefined;
   if (!(await shopSettings(db)))
     await openShop(db, shop ?? 'A shop', { marginMm: MARGIN_MM, place: place ?? '' });
-  const known = people.find((one) => one.name === name);
+  // As it signs in: one who is there is not made twice for a capital or a space.
+  const known = people.find((one) => signInName(one.name) === signInName(typed));
+  const name = known?.name ?? shownName(typed);
   const id = known?.id ?? (await addPerson(db, name, 'owner'))?.id;
   if (id === undefined) return undefined;
   await changePerson(db, id, { role: 'owner', active: true });
