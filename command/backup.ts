@@ -6,24 +6,17 @@ import pg from 'pg';
 import { newestMigration } from '../data/client';
 import type { LastBackup } from '../server/standing';
 import { dumpOf, readBackup, writeBackup } from './backupFile';
-import { ensureDatabase, postgresBin, startCluster, type Cluster } from './cluster';
+import { ensureDatabase, postgresBin } from './cluster';
 import { MIGRATIONS, stateFolder } from './paths';
 import { currentRun } from './run';
 import { prepareDatabase } from './prepare';
+import { target } from './target';
 
 /** Nights that are kept. */
 const KEPT = 14;
 
-type Target = { url: string; cluster?: Cluster; started: boolean };
-
-/** The database of this folder, or the one that `DATABASE_URL` names. */
-async function target(): Promise<Target> {
-  const url = process.env['DATABASE_URL'];
-  if (url) return { url, started: false };
-  const running = currentRun() !== undefined;
-  const cluster = await startCluster('postgres');
-  return { url: cluster.url('vexlo'), cluster, started: !running };
-}
+/** A backup is of every shop; whoever owns the tables is bound by the policies too. */
+const EVERY_SHOP = '-c vexlo.shop=all';
 
 /** Runs one of PostgreSQL's own programs on a database; its password goes by the environment, not by its arguments. */
 function program(name: string, url: string, args: string[]): void {
@@ -38,6 +31,7 @@ function program(name: string, url: string, args: string[]): void {
       PGUSER: decodeURIComponent(username),
       PGPASSWORD: decodeURIComponent(password),
       PGDATABASE: decodeURIComponent(pathname.slice(1)),
+      PGOPTIONS: EVERY_SHOP,
     },
   });
   if (done.status !== 0)
@@ -45,7 +39,7 @@ function program(name: string, url: string, args: string[]): void {
 }
 
 async function asked(url: string, question: string): Promise<Record<string, unknown> | undefined> {
-  const client = new pg.Client({ connectionString: url });
+  const client = new pg.Client({ connectionString: url, options: EVERY_SHOP });
   await client.connect();
   try {
     return (await client.query<Record<string, unknown>>(question)).rows[0];
@@ -70,7 +64,13 @@ export async function writeBackupOf(url: string, file: string): Promise<void> {
     const dump = join(folder, 'dump');
     const version = await asked(url, 'show server_version_num');
     const last = await asked(url, 'select max(created_at) as last from drizzle.__drizzle_migrations');
-    program('pg_dump', url, ['--format=custom', '--no-owner', '--no-privileges', `--file=${dump}`]);
+    program('pg_dump', url, [
+      '--format=custom',
+      '--no-owner',
+      '--no-privileges',
+      '--enable-row-security',
+      `--file=${dump}`,
+    ]);
     mkdirSync(dirname(file), { recursive: true });
     // Beside and then in place: a file of that name is always a whole one.
     const beside = `${file}.part`;

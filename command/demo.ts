@@ -8,9 +8,9 @@ import { dayAfter, withPartStep } from '../core/work/partLife';
 import { workOf } from '../core/work/needs';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import { type BuildFile } from '../core/format/build';
-import type { Database } from '../data/client';
+import type { Connection } from '../data/client';
 import { emptyTables } from '../data/empty';
-import { openShop, shopSettings } from '../data/shop';
+import { finishShop, openShop, shopsThere } from '../data/shop';
 import { jobById } from '../data/jobs';
 import { addPerson } from '../data/people';
 import { ROLES } from '../core/people/rights';
@@ -107,11 +107,18 @@ async function begun(
 }
 
 /** Loads the demo shop into an empty database, by the import that a user's own files take. Once. */
-export async function loadDemo(db: Database, moment: Date = now()): Promise<boolean> {
-  if (await shopSettings(db)) return false;
-  // Jobs without a shop: a load that was cut short. Nothing of it is anybody's.
-  await emptyTables(db);
+export async function loadDemo(
+  { tables, everyShop, ofShop }: Omit<Connection, 'close'>,
+  moment: Date = now(),
+): Promise<boolean> {
+  if ((await shopsThere(everyShop)).length > 0) return false;
+  // What there is of one that is not whole is of a load that was cut short. Nothing of it is anybody's.
+  await emptyTables(tables);
   const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
+  const { name: shopName, ...settings } = shop;
+  const shopId = await openShop(everyShop, shopName, { ...settings, demo: true }, false);
+  if (shopId === undefined) throw new Error('the demo shop was opened by another process meanwhile');
+  const db = ofShop(shopId);
   for (const { name, role } of people) await addPerson(db, name, role);
   const person = people[0]?.name ?? 'Vexlo';
   for (const kind of ITEM_KINDS)
@@ -154,7 +161,6 @@ export async function loadDemo(db: Database, moment: Date = now()): Promise<bool
       must(`demo/${first}`, await updateJob(actor, jobId, { status: job.status }));
   }
   // Last: a shop that is there is one that was loaded whole.
-  const { name, ...document } = shop;
-  await openShop(db, name, { ...document, workRules, demo: true });
+  await finishShop(db, { ...settings, workRules, demo: true });
   return true;
 }

@@ -8,6 +8,7 @@ const COMMANDS: Record<string, () => Promise<number>> = {
   free: async () => (await import('./free')).free(rest),
   photos: async () => (await import('./photos')).photos(rest),
   restore: async () => (await import('./backup')).restore(rest),
+  shop: async () => (await import('./shop')).shop(rest),
   start: async () => (await import('./start')).start(),
   stop: async () => (await import('./stop')).stop(),
   template: async () => (await import('./template')).writeTemplate(rest),

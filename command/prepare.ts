@@ -1,5 +1,7 @@
 import { faultsOf } from '../core/format/fields';
-import { causeOf, connect, migrateTables, NewerDatabase, refuseNewer, type Database } from '../data/client';
+import { causeOf, connect, migrateTables, NewerDatabase, refuseNewer } from '../data/client';
+import { onlyShop, type Shops } from '../server/context';
+import { shopsThere } from '../data/shop';
 import { allPeople, signsIn } from '../data/people';
 import { faultLines } from '../formats/buildJson';
 import { openingBody, openWithOwner } from '../server/accounts/opening';
@@ -20,7 +22,7 @@ function unreachable(error: unknown): Error {
 }
 
 /** The owner that the environment names: for a machine where nobody opens a browser first. */
-async function ownerOfEnvironment(database: Database): Promise<void> {
+async function ownerOfEnvironment(shops: Shops): Promise<void> {
   const [name, password] = [process.env['VEXLO_OWNER'], process.env['VEXLO_OWNER_PASSWORD']];
   if (!name) return;
   const read = openingBody.safeParse({ shop: process.env['VEXLO_SHOP'] || undefined, name, password });
@@ -29,18 +31,18 @@ async function ownerOfEnvironment(database: Database): Promise<void> {
       `VEXLO_OWNER names an owner, but: ${faultLines(faultsOf(openingBody, read.error.issues))}. Give VEXLO_OWNER and VEXLO_OWNER_PASSWORD`,
     );
   process.env['VEXLO_SECRET'] ??= signingSecret();
-  if (await openWithOwner(database, read.data)) console.error(`vexlo: ${name} is the owner`);
+  if (await openWithOwner(shops, read.data)) console.error(`vexlo: ${name} is the owner`);
 }
 
 /** Creates the tables and, in an empty database, the demo shop, unless `VEXLO_DEMO` is `no`. */
 export async function prepareDatabase(url: string): Promise<void> {
   const connection = connect(url, true);
   try {
-    await refuseNewer(connection.database, MIGRATIONS);
-    await migrateTables(connection.database, MIGRATIONS);
-    if (process.env['VEXLO_DEMO'] !== 'no' && (await loadDemo(connection.database)))
+    await refuseNewer(connection.tables, MIGRATIONS);
+    await migrateTables(connection.tables, MIGRATIONS);
+    if (process.env['VEXLO_DEMO'] !== 'no' && (await loadDemo(connection)))
       console.error('vexlo: loaded the demo shop');
-    await ownerOfEnvironment(connection.database);
+    await ownerOfEnvironment(connection);
   } catch (error) {
     throw error instanceof NewerDatabase || /VEXLO_OWNER/.test(String(error))
       ? error
@@ -50,11 +52,13 @@ export async function prepareDatabase(url: string): Promise<void> {
   }
 }
 
-/** Whether nobody of a shop has a password yet: whoever reaches it comes in. */
+/** Whether whoever reaches the server comes in: nobody of its one shop has a password yet, or there is none. */
 export async function isOpenShop(url: string): Promise<boolean> {
   const connection = connect(url, true);
   try {
-    return !(await allPeople(connection.database)).some(signsIn);
+    const shopId = await onlyShop(connection);
+    if (shopId === undefined) return (await shopsThere(connection.everyShop)).length === 0;
+    return !(await allPeople(connection.ofShop(shopId))).some(signsIn);
   } finally {
     await connection.close();
   }

@@ -11,15 +11,15 @@ export async function work(args: readonly string[]): Promise<number> {
   const [expireS, lookS] = args.map(Number);
   const patience: QueuePatience | undefined =
     expireS !== undefined && lookS !== undefined ? { expireS, lookS } : undefined;
-  const { database, close } = connect(url, true);
-  const boss = await openQueue(url, patience);
-  await workOnFleet(boss, database);
+  const shops = connect(url, true);
+  const boss = await openQueue(url, shops.tables, patience);
+  await workOnFleet(boss, shops);
   console.log('vexlo: at work');
   await new Promise<void>((resolve) => {
     process.once('SIGTERM', () => resolve());
     process.once('SIGINT', () => resolve());
   });
   await boss.stop({ graceful: true, wait: true });
-  await close();
+  await shops.close();
   return 0;
 }

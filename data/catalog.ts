@@ -138,7 +138,7 @@ export async function replaceItems(
       .insert(catalogItems)
       .values(piece)
       .onConflictDoUpdate({
-        target: [kind, maker, model, name],
+        target: [catalogItems.shopId, kind, maker, model, name],
         set: {
           price: sql`excluded.price`,
           days: sql`excluded.days`,

@@ -3,7 +3,8 @@ import type { Change } from '../core/history/diff';
 import type { Queryable } from './client';
 import { changes } from './schema';
 
-export type ChangeRow = typeof changes.$inferSelect;
+/** Of one shop: whose it is need not be said with it. */
+export type ChangeRow = Omit<typeof changes.$inferSelect, 'shopId'>;
 export type ChangeHead = Pick<ChangeRow, 'id' | 'version' | 'kind' | 'reverts' | 'at' | 'person'>;
 
 const of = (subject: ChangeRow['subject'], subjectId: number) =>

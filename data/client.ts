@@ -5,6 +5,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import * as schema from './tables';
+import { boundTo, seeing, type Sees } from './walls';
 
 export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool };
 /** A database on one connection, in a transaction. */
@@ -12,7 +13,27 @@ export type Transaction = NodePgDatabase<typeof schema>;
 /** A database or a transaction on it: queries take either. */
 export type Queryable = Pick<Database, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete'>;
 
-export type Connection = { database: Database; close: () => Promise<void> };
+export type Connection = {
+  /** The rows of one shop. */
+  ofShop: (id: number) => Database;
+  /** The rows of every shop: for who is at the door before it is known of which shop they are, and for work of all shops. */
+  everyShop: Database;
+  /** The tables themselves, as whoever owns them: they are made, emptied and brought up to date here. */
+  tables: Database;
+  close: () => Promise<void>;
+};
+
+const handle = (client: pg.Pool | pg.PoolClient) => drizzle({ client, schema, casing: 'snake_case' });
+/** Which shop a pool's handle is bound to. */
+const shopOf = new WeakMap<pg.Pool, number>();
+
+function seen(pool: pg.Pool, sees: Sees): Database {
+  const through = seeing(pool, sees);
+  const open = handle(through) as Database;
+  if (sees === 'all') return open;
+  shopOf.set(through, sees);
+  return boundTo(open, sees);
+}
 
 /** A database that does not answer is a fault in words and not a page that waits for ever, ms. */
 const CONNECT_MS = 10_000;
@@ -33,7 +54,18 @@ export function connect(url: string, patient = false): Connection {
   const lost = (error: Error): void => console.error(`database connection lost: ${error.message}`);
   pool.on('error', lost);
   pool.on('connect', (client) => client.on('error', lost));
-  return { database: drizzle({ client: pool, schema, casing: 'snake_case' }), close: () => pool.end() };
+  // One handle a shop: what is remembered of a handle, such as how it signs people in, is remembered of the shop.
+  const shops = new Map<number, Database>();
+  return {
+    ofShop: (id) => {
+      const known = shops.get(id) ?? seen(pool, id);
+      shops.set(id, known);
+      return known;
+    },
+    everyShop: seen(pool, 'all'),
+    tables: handle(seeing(pool, 'all', true)) as Database,
+    close: () => pool.end(),
+  };
 }
 
 /**
@@ -44,11 +76,13 @@ export async function transaction<T>(
   { $client: pool }: Database,
   work: (tx: Transaction) => Promise<T>,
 ): Promise<T> {
+  const shopId = shopOf.get(pool);
   const client = await pool.connect();
   let broken = false;
   try {
     await client.query('begin');
-    const answer = await work(drizzle({ client, schema, casing: 'snake_case' }));
+    const rows = handle(client);
+    const answer = await work(shopId === undefined ? rows : boundTo(rows, shopId));
     await client.query('commit');
     return answer;
   } catch (error) {
@@ -89,6 +123,30 @@ export async function refuseNewer(database: Database, folder: string): Promise<v
 }
 
 /** Brings the tables up to date; running it again changes nothing. */
-export async function migrateTables(database: Database, folder: string): Promise<void> {
-  await migrate(database, { migrationsFolder: folder });
+export async function migrateTables(tables: Database, folder: string): Promise<void> {
+  await migrate(tables, { migrationsFolder: folder });
+  await letRowsBeWorked(tables, 'public');
+}
+
+/**
+ * Lets the role that superusers work as (data/walls) read and write the rows of a schema. Needed for who logs in as a superuser
+ * alone; a backup does not carry it, so it is said at every start.
+ */
+export async function letRowsBeWorked(tables: Database, namespace: 'public' | 'pgboss'): Promise<void> {
+  const { rows } = await tables.execute<{ unbound: boolean; there: boolean }>(sql`
+    select rolsuper or rolbypassrls as unbound, exists (select from pg_roles where rolname = 'vexlo_rows') as there
+    from pg_roles where rolname = current_user`);
+  if (rows[0]?.unbound !== true) return;
+  if (!rows[0].there)
+    // Roles are of the whole cluster: another database of it may make it at the same moment.
+    await tables.execute(sql`do $$ begin
+      create role vexlo_rows nologin;
+    exception when duplicate_object or unique_violation then null;
+    end $$`);
+  const name = sql.identifier(namespace);
+  await tables.execute(sql`grant usage on schema ${name} to vexlo_rows`);
+  await tables.execute(
+    sql`grant select, insert, update, delete on all tables in schema ${name} to vexlo_rows`,
+  );
+  await tables.execute(sql`grant usage, select on all sequences in schema ${name} to vexlo_rows`);
 }

@@ -1,19 +1,19 @@
 import { index, integer, json, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
 import type { ShownPart } from '../core/people/customerLink';
 import { jobs, quotes } from './schema';
+import { belongsTo, ofShop } from './shopTable';
 
 /** Links by which a customer reads something of a job, and answers a quote; nothing else is reached by them. */
 export const customerLinks = pgTable(
   'customer_links',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    jobId: integer()
-      .notNull()
-      .references(() => jobs.id, { onDelete: 'cascade' }),
+    jobId: integer().notNull(),
     /** What it shows. */
     shows: json().$type<ShownPart[]>().notNull(),
     /** The quote that it shows, where it shows one. */
-    quoteId: integer().references(() => quotes.id, { onDelete: 'cascade' }),
+    quoteId: integer(),
     /** SHA-256 of the secret in the link; the secret itself is nowhere. */
     secretHash: text().notNull().unique(),
     madeBy: text().notNull(),
@@ -23,5 +23,9 @@ export const customerLinks = pgTable(
     /** When it was last looked at, to ten minutes. */
     seenAt: timestamp({ withTimezone: true }),
   },
-  (table) => [index().on(table.jobId)],
+  (table) => [
+    index().on(table.jobId),
+    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
+    belongsTo(table, table.quoteId, quotes).onDelete('cascade'),
+  ],
 );

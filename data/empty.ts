@@ -10,5 +10,4 @@ export async function emptyTables(db: Database): Promise<void> {
     is(one, PgTable) && one !== schema.audit ? [sql.identifier(getTableName(one))] : [],
   );
   await db.execute(sql`truncate ${sql.join(names, sql`, `)} restart identity cascade`);
-  await db.execute(sql`alter sequence job_numbers restart`);
 }

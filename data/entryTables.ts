@@ -1,15 +1,15 @@
 import { bigserial, index, integer, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
 import type { Deed } from '../core/people/deeds';
 import { people } from './schema';
+import { belongsTo, ofShop, seenShop } from './shopTable';
 
 /** Links by which somebody sets a password: whoever was invited, or has forgotten theirs. One is used once. */
 export const entryLinks = pgTable(
   'entry_links',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    personId: integer()
-      .notNull()
-      .references(() => people.id, { onDelete: 'cascade' }),
+    personId: integer().notNull(),
     /** SHA-256 of the secret in the link; the secret itself is nowhere. */
     secretHash: text().notNull().unique(),
     madeBy: text().notNull(),
@@ -17,13 +17,15 @@ export const entryLinks = pgTable(
     expiresAt: timestamp({ withTimezone: true }).notNull(),
     usedAt: timestamp({ withTimezone: true }),
   },
-  (table) => [index().on(table.personId)],
+  (table) => [index().on(table.personId), belongsTo(table, table.personId, people).onDelete('cascade')],
 );
 
 /** Who came in, and who changed what others may. Rows are only ever added: a trigger refuses the rest. */
 export const audit = pgTable(
   'audit',
   {
+    /** Of which shop; what is only ever added to outlives it. */
+    shopId: integer().notNull().default(seenShop),
     id: bigserial({ mode: 'number' }).primaryKey(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
     /** Who did it, as they were called then; a name that was tried, where nobody came in. */

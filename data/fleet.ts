@@ -10,14 +10,14 @@ export async function openFleetSearch(
   document: FleetPackage,
   person: string,
   madeAt: Date,
-): Promise<{ id: number; vehicleIds: number[] }> {
+): Promise<{ id: number; shopId: number; vehicleIds: number[] }> {
   const [search] = await db.insert(fleetSearches).values({ label, document, person, madeAt }).returning();
   if (!search) throw new Error('a search was not stored');
   const all = await db.select({ id: vehicles.id }).from(vehicles).orderBy(asc(vehicles.id));
   const vehicleIds = all.map(({ id }) => id);
   if (vehicleIds.length > 0)
     await db.insert(fleetAnswers).values(vehicleIds.map((vehicleId) => ({ searchId: search.id, vehicleId })));
-  return { id: search.id, vehicleIds };
+  return { id: search.id, shopId: search.shopId, vehicleIds };
 }
 
 export async function fleetSearchById(db: Queryable, id: number) {

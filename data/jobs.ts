@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { customers, jobs, stages, vehicles } from './schema';
+import { nextJobNumber } from './shop';
 
 export type Job = typeof jobs.$inferSelect;
 export type VehicleRow = typeof vehicles.$inferSelect;
@@ -65,10 +66,10 @@ export async function insertJob(
   db: Queryable,
   values: Omit<typeof jobs.$inferInsert, 'number'>,
 ): Promise<Job> {
-  const number = sql<string>`'J-' || lpad(n.value::text, greatest(4, length(n.value::text)), '0') from (select nextval('job_numbers') as value) n`;
+  const number = `J-${String(await nextJobNumber(db)).padStart(4, '0')}`;
   const [job] = await db
     .insert(jobs)
-    .values({ ...values, number: sql`(select ${number})` })
+    .values({ ...values, number })
     .returning();
   if (!job) throw new Error('a job was not stored');
   return job;

@@ -20,7 +20,7 @@ export async function noteLesson(
     .insert(lessonsDone)
     .values({ person, lesson, tries: 1, passedAt })
     .onConflictDoUpdate({
-      target: [lessonsDone.person, lessonsDone.lesson],
+      target: [lessonsDone.shopId, lessonsDone.person, lessonsDone.lesson],
       set: {
         tries: sql`${lessonsDone.tries} + 1`,
         passedAt: sql`coalesce(${lessonsDone.passedAt}, excluded.passed_at)`,

@@ -47,12 +47,18 @@ export async function waysIn(db: Queryable, id: number) {
 
 export type Session = typeof sessions.$inferSelect;
 /**
- * Whose session a token is of, where it has not ended and they work here still. By the database's clock, as its end was written:
+ * Whose session a token is of, and of which shop, where it has not ended and they work here still. By the database's clock, as its end was written:
  * a server may live on another day.
  */
 export async function sessionOf(db: Queryable, token: string) {
   const [row] = await db
-    .select({ personId: people.id, id: sessions.id, token: sessions.token, by: sessions.by })
+    .select({
+      shopId: people.shopId,
+      personId: people.id,
+      id: sessions.id,
+      token: sessions.token,
+      by: sessions.by,
+    })
     .from(sessions)
     .innerJoin(people, eq(people.userId, sessions.userId))
     .where(and(eq(sessions.token, token), gt(sessions.expiresAt, sql`now()`), people.active));
@@ -114,7 +120,13 @@ export async function addLink(db: Queryable, link: typeof entryLinks.$inferInser
 /** Whose link a secret opens, where it was not used and has not ended. */
 export async function linkOf(db: Queryable, secretHash: string, at: Date) {
   const [row] = await db
-    .select({ id: entryLinks.id, personId: people.id, name: people.name, role: people.role })
+    .select({
+      id: entryLinks.id,
+      shopId: people.shopId,
+      personId: people.id,
+      name: people.name,
+      role: people.role,
+    })
     .from(entryLinks)
     .innerJoin(people, eq(people.id, entryLinks.personId))
     .where(
@@ -145,8 +157,9 @@ export async function addDeed(
   await db.insert(audit).values(deed);
 }
 
-export type DeedRow = typeof audit.$inferSelect;
+export type DeedRow = Omit<typeof audit.$inferSelect, 'shopId'>;
 /** What was written down, the newest first. */
 export function deeds(db: Queryable, most: number): Promise<DeedRow[]> {
-  return db.select().from(audit).orderBy(desc(audit.id)).limit(most);
+  const { id, at, person, deed, about, address } = audit;
+  return db.select({ id, at, person, deed, about, address }).from(audit).orderBy(desc(audit.id)).limit(most);
 }

@@ -6,36 +6,31 @@ import {
   index,
   integer,
   json,
-  pgSequence,
   pgTable,
   primaryKey,
   serial,
   text,
   timestamp,
+  unique,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import { bytes } from './bytes';
+import { belongsTo, ofShop, ownedBy } from './shopTable';
 import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
 import type { Grade } from '../core/clearance/grade';
-import type { School } from '../core/format/driveline';
 import type { Change } from '../core/history/diff';
 import type { VerdictChange } from '../core/history/verdictChange';
 import type { Expectation } from '../core/calibration/expectation';
 import type { RubPolicy } from '../core/format/use';
-import type { RuleSet } from '../core/format/rules';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { ROLES } from '../core/people/rights';
 import { users } from './accountTables';
 import { JOB_STATUSES, PLACED_BY } from '../core/work/jobStatus';
-import type { DueRule } from '../core/format/due';
 import type { LogEntry } from '../core/format/log';
 import type { JobWork } from '../core/format/jobWork';
-import type { Quote, Terms } from '../core/format/quote';
+import type { Quote } from '../core/format/quote';
 import type { ListColumns } from '../core/format/listColumns';
-import type { ShopCalendar } from '../core/format/shopCalendar';
-import type { SizeRow } from '../core/format/sizeTable';
 import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/format/catalog';
-import type { WorkRule } from '../core/format/workRules';
 
 /** How many lines of a list were what. */
 export type ImportCounts = { new: number; changed: number; same: number; gone: number };
@@ -48,67 +43,50 @@ export type ImportBefore = {
 
 /** A stage is a package and its use, with whatever `x-…` keys stood at the top of its build file. */
 export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-${string}`, unknown>;
-/** `zones` are the shop's own, beside the three that every build file knows. */
-export type ShopDocument = {
-  marginMm: number;
-  place: string;
-  zones?: ShopZone[];
-  /** The rules of the place, as the shop wrote them down. */
-  rules?: RuleSet;
-  /** The shop's rule of thumb for how tall a tire an axle takes. */
-  sizeTable?: SizeRow[];
-  /** Which school of choosing an axle ratio is the shop's own. */
-  school?: School;
-  /** The tightest hollow that the shop's discs can follow, mm. */
-  discRadiusMm?: number;
-  /** What each change asks for: parts with their prices, work with its minutes. */
-  workRules?: WorkRule[];
-  /** What the shop sells by. */
-  terms?: Terms;
-  /** When it works, where, and who does what. */
-  calendar?: ShopCalendar;
-  /** What is due after a handover. */
-  due?: DueRule[];
-  /** The units of its papers. */
-  units?: 'metric' | 'inch';
-  /** The shop that is shown before there is a real one. */
-  demo?: boolean;
-};
-export type ShopZone = { label: string; bump: number; lock: number };
-
 // Documents are `json`, not `jsonb`: jsonb reorders keys, and a file must come back as it went in.
 
-export const people = pgTable('people', {
-  id: serial().primaryKey(),
-  name: text().notNull().unique(),
-  units: text({ enum: ['metric', 'inch'] })
-    .notNull()
-    .default('metric'),
-  theme: text({ enum: ['auto', 'light', 'dark'] })
-    .notNull()
-    .default('auto'),
-  role: text({ enum: ROLES }).notNull().default('viewer'),
-  /** Whether they work here still: who left keeps their name in what they did, and comes in no more. */
-  active: boolean().notNull().default(true),
-  /** What they sign in as; null until they did so for the first time. */
-  userId: text()
-    .unique()
-    .references(() => users.id, { onDelete: 'set null' }),
-  /** The four digits by which they take over at a device that is signed in, hashed. */
-  digits: text(),
-});
+export const people = pgTable(
+  'people',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    name: text().notNull(),
+    units: text({ enum: ['metric', 'inch'] })
+      .notNull()
+      .default('metric'),
+    theme: text({ enum: ['auto', 'light', 'dark'] })
+      .notNull()
+      .default('auto'),
+    role: text({ enum: ROLES }).notNull().default('viewer'),
+    /** Whether they work here still: who left keeps their name in what they did, and comes in no more. */
+    active: boolean().notNull().default(true),
+    /** What they sign in as; null until they did so for the first time. */
+    userId: text()
+      .unique()
+      .references(() => users.id, { onDelete: 'set null' }),
+    /** The four digits by which they take over at a device that is signed in, hashed. */
+    digits: text(),
+  },
+  (table) => [unique().on(table.shopId, table.name), ownedBy(table)],
+);
 
-export const customers = pgTable('customers', {
-  id: serial().primaryKey(),
-  name: text().notNull().unique(),
-  note: text().notNull().default(''),
-});
+export const customers = pgTable(
+  'customers',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    name: text().notNull(),
+    note: text().notNull().default(''),
+  },
+  (table) => [unique().on(table.shopId, table.name), ownedBy(table)],
+);
 
 export const vehicles = pgTable(
   'vehicles',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    customerId: integer().references(() => customers.id),
+    customerId: integer(),
     label: text().notNull(),
     kind: text({ enum: ['truck', 'van', 'suv'] }).notNull(),
     /** Vehicles of one body share what is learned of their wells; empty where nobody said which it is. */
@@ -117,20 +95,16 @@ export const vehicles = pgTable(
     version: integer().notNull().default(1),
     updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.customerId)],
+  (table) => [index().on(table.customerId), ownedBy(table), belongsTo(table, table.customerId, customers)],
 );
-
-/** What jobs are numbered by: two that are made at one moment never get the same number. */
-export const jobNumbers = pgSequence('job_numbers');
 
 export const jobs = pgTable(
   'jobs',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    number: text().notNull().unique(),
-    vehicleId: integer()
-      .notNull()
-      .references(() => vehicles.id),
+    number: text().notNull(),
+    vehicleId: integer().notNull(),
     title: text().notNull(),
     status: text({ enum: JOB_STATUSES }).notNull().default('measuring'),
     waitsFor: text().notNull().default(''),
@@ -140,16 +114,20 @@ export const jobs = pgTable(
     version: integer().notNull().default(1),
     openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.vehicleId)],
+  (table) => [
+    unique().on(table.shopId, table.number),
+    index().on(table.vehicleId),
+    ownedBy(table),
+    belongsTo(table, table.vehicleId, vehicles),
+  ],
 );
 
 export const stages = pgTable(
   'stages',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    jobId: integer()
-      .notNull()
-      .references(() => jobs.id, { onDelete: 'cascade' }),
+    jobId: integer().notNull(),
     /** 0 is as delivered and follows the vehicle. */
     position: integer().notNull(),
     label: text().notNull(),
@@ -162,13 +140,18 @@ export const stages = pgTable(
     rub: text().$type<RubPolicy>().notNull().default('none'),
     updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [uniqueIndex().on(table.jobId, table.position), index().on(table.grade)],
+  (table) => [
+    uniqueIndex().on(table.shopId, table.jobId, table.position),
+    index().on(table.grade),
+    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
+  ],
 );
 
 /** Every change to a vehicle, a stage or the head of a job: who, when, from what to what. Rows are only ever added. */
 export const changes = pgTable(
   'changes',
   {
+    shopId: ofShop(),
     id: bigserial({ mode: 'number' }).primaryKey(),
     subject: text({ enum: ['vehicle', 'stage', 'job'] }).notNull(),
     subjectId: integer().notNull(),
@@ -191,6 +174,7 @@ export const changes = pgTable(
 export const catalogItems = pgTable(
   'catalog_items',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
     kind: text({ enum: ITEM_KINDS }).notNull(),
     maker: text().notNull(),
@@ -212,8 +196,8 @@ export const catalogItems = pgTable(
     document: json().$type<ItemDocument[ItemKind]>().notNull(),
   },
   (table) => [
-    uniqueIndex().on(table.kind, table.maker, table.model, table.name),
-    index().on(table.kind, table.active, table.sizeMm),
+    uniqueIndex().on(table.shopId, table.kind, table.maker, table.model, table.name),
+    index().on(table.shopId, table.kind, table.active, table.sizeMm),
   ],
 );
 
@@ -221,6 +205,7 @@ export const catalogItems = pgTable(
 export const catalogImports = pgTable(
   'catalog_imports',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
     kind: text({ enum: ITEM_KINDS }).notNull(),
     /** Empty where it was the catalog's own file. */
@@ -236,23 +221,25 @@ export const catalogImports = pgTable(
 );
 
 /** The work on a job: what was taken into work, what is ticked, what is stated. A job without a row has none yet. */
-export const jobWork = pgTable('job_work', {
-  jobId: integer()
-    .primaryKey()
-    .references(() => jobs.id, { onDelete: 'cascade' }),
-  document: json().$type<JobWork>().notNull(),
-  version: integer().notNull().default(1),
-  updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-});
+export const jobWork = pgTable(
+  'job_work',
+  {
+    shopId: ofShop(),
+    jobId: integer().primaryKey(),
+    document: json().$type<JobWork>().notNull(),
+    version: integer().notNull().default(1),
+    updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [belongsTo(table, table.jobId, jobs).onDelete('cascade')],
+);
 
 /** Quotes of a job, numbered within it. One that was accepted is frozen: no query changes it. */
 export const quotes = pgTable(
   'quotes',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    jobId: integer()
-      .notNull()
-      .references(() => jobs.id, { onDelete: 'cascade' }),
+    jobId: integer().notNull(),
     number: integer().notNull(),
     document: json().$type<Quote>().notNull(),
     version: integer().notNull().default(1),
@@ -268,7 +255,11 @@ export const quotes = pgTable(
     /** What the customer drew for a name, as PNG. */
     signature: bytes(),
   },
-  (table) => [uniqueIndex().on(table.jobId, table.number)],
+  (table) => [
+    uniqueIndex().on(table.jobId, table.number),
+    ownedBy(table),
+    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
+  ],
 );
 
 /**
@@ -278,10 +269,9 @@ export const quotes = pgTable(
 export const logEntries = pgTable(
   'log_entries',
   {
-    id: text().primaryKey(),
-    jobId: integer()
-      .notNull()
-      .references(() => jobs.id, { onDelete: 'cascade' }),
+    shopId: ofShop(),
+    id: text().notNull(),
+    jobId: integer().notNull(),
     kind: text().$type<LogEntry['kind']>().notNull(),
     /** The shop's wall time. */
     at: text().notNull(),
@@ -294,17 +284,21 @@ export const logEntries = pgTable(
     seq: bigserial({ mode: 'number' }).notNull(),
     storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.jobId, table.at), index().on(table.batch)],
+  (table) => [
+    primaryKey({ columns: [table.shopId, table.id] }),
+    index().on(table.jobId, table.at),
+    index().on(table.batch),
+    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
+  ],
 );
 
 /** Pictures of a job, encoded anew without anything but their pixels. The id is made where the picture is taken. */
 export const photos = pgTable(
   'photos',
   {
-    id: text().primaryKey(),
-    jobId: integer()
-      .notNull()
-      .references(() => jobs.id, { onDelete: 'cascade' }),
+    shopId: ofShop(),
+    id: text().notNull(),
+    jobId: integer().notNull(),
     widthPx: integer().notNull(),
     heightPx: integer().notNull(),
     jpeg: bytes().notNull(),
@@ -313,49 +307,52 @@ export const photos = pgTable(
     person: text().notNull(),
     storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.jobId)],
+  (table) => [
+    primaryKey({ columns: [table.shopId, table.id] }),
+    index().on(table.jobId),
+    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
+  ],
 );
 
 /** Which lessons a person has gone through, and in how many tries. */
 export const lessonsDone = pgTable(
   'lessons_done',
   {
+    shopId: ofShop(),
     person: text().notNull(),
     lesson: text().notNull(),
     tries: integer().notNull(),
     passedAt: timestamp({ withTimezone: true }),
   },
-  (table) => [primaryKey({ columns: [table.person, table.lesson] })],
+  (table) => [primaryKey({ columns: [table.shopId, table.person, table.lesson] })],
 );
 
 /** A package that is tried on every vehicle of the shop: the queue holds its shares, what came of each stands here. */
-export const fleetSearches = pgTable('fleet_searches', {
-  id: serial().primaryKey(),
-  label: text().notNull(),
-  document: json().$type<FleetPackage>().notNull(),
-  person: text().notNull(),
-  madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-});
+export const fleetSearches = pgTable(
+  'fleet_searches',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    label: text().notNull(),
+    document: json().$type<FleetPackage>().notNull(),
+    person: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [ownedBy(table)],
+);
 
 /** One vehicle of such a search; without an answer as long as nobody has judged it. Judged twice, the answer is the same. */
 export const fleetAnswers = pgTable(
   'fleet_answers',
   {
-    searchId: integer()
-      .notNull()
-      .references(() => fleetSearches.id, { onDelete: 'cascade' }),
-    vehicleId: integer()
-      .notNull()
-      .references(() => vehicles.id, { onDelete: 'cascade' }),
+    shopId: ofShop(),
+    searchId: integer().notNull(),
+    vehicleId: integer().notNull(),
     answer: json().$type<FleetAnswer>(),
   },
-  (table) => [primaryKey({ columns: [table.searchId, table.vehicleId] })],
+  (table) => [
+    primaryKey({ columns: [table.searchId, table.vehicleId] }),
+    belongsTo(table, table.searchId, fleetSearches).onDelete('cascade'),
+    belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
+  ],
 );
-
-/** One row: the shop itself. */
-export const shop = pgTable('shop', {
-  id: integer().primaryKey().default(1),
-  name: text().notNull(),
-  document: json().$type<ShopDocument>().notNull(),
-  version: integer().notNull().default(1),
-});

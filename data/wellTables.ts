@@ -8,6 +8,7 @@ import {
   serial,
   text,
   timestamp,
+  unique,
 } from 'drizzle-orm/pg-core';
 import type { KeptRound } from '../core/format/keptRound';
 import type { PhotoMeasurement } from '../core/photogrammetry/measure';
@@ -15,6 +16,7 @@ import type { ScanHead } from '../core/format/scan';
 import type { WellFile } from '../core/format/well';
 import { bytes } from './bytes';
 import { vehicles } from './schema';
+import { belongsTo, ofShop, ownedBy } from './shopTable';
 
 // How wells were measured, beside what stands in a vehicle's document: scans, photo rounds, and what other shops gave.
 
@@ -25,77 +27,89 @@ export type RoundDocument = Omit<KeptRound, 'key' | 'version'>;
 export const scans = pgTable(
   'scans',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
-    vehicleId: integer()
-      .notNull()
-      .references(() => vehicles.id, { onDelete: 'cascade' }),
+    vehicleId: integer().notNull(),
     document: json().$type<ScanHead>().notNull(),
     complete: boolean().notNull().default(false),
     person: text().notNull(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.vehicleId)],
+  (table) => [
+    index().on(table.vehicleId),
+    ownedBy(table),
+    belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
+  ],
 );
 
 export const scanChunks = pgTable(
   'scan_chunks',
   {
-    scanId: integer()
-      .notNull()
-      .references(() => scans.id, { onDelete: 'cascade' }),
+    shopId: ofShop(),
+    scanId: integer().notNull(),
     /** Runs from 0. */
     number: integer().notNull(),
     points: bytes().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.scanId, table.number] })],
+  (table) => [
+    primaryKey({ columns: [table.scanId, table.number] }),
+    belongsTo(table, table.scanId, scans).onDelete('cascade'),
+  ],
 );
 
 /** A photo round of a well: set-up and sightings as they were sent, and what was measured from them. */
 export const photoRounds = pgTable(
   'photo_rounds',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
     /** Made with the round on the device: sent twice it stands once. */
-    key: text().notNull().unique(),
-    vehicleId: integer()
-      .notNull()
-      .references(() => vehicles.id, { onDelete: 'cascade' }),
+    key: text().notNull(),
+    vehicleId: integer().notNull(),
     version: integer().notNull().default(1),
     document: json().$type<RoundDocument>().notNull(),
     measured: json().$type<PhotoMeasurement>().notNull(),
     person: text().notNull(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.vehicleId)],
+  (table) => [
+    unique().on(table.shopId, table.key),
+    index().on(table.vehicleId),
+    ownedBy(table),
+    belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
+  ],
 );
 
 /** The pictures of a round, scaled for the screen. One that its device has not sent yet is not here. */
 export const roundPictures = pgTable(
   'round_pictures',
   {
-    roundId: integer()
-      .notNull()
-      .references(() => photoRounds.id, { onDelete: 'cascade' }),
+    shopId: ofShop(),
+    roundId: integer().notNull(),
     id: text().notNull(),
     jpeg: bytes().notNull(),
     /** At most 320 px wide. */
     small: bytes().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.roundId, table.id] })],
+  (table) => [
+    primaryKey({ columns: [table.roundId, table.id] }),
+    belongsTo(table, table.roundId, photoRounds).onDelete('cascade'),
+  ],
 );
 
 /** Wells that other shops measured, in the pool of their body. */
 export const foreignWells = pgTable(
   'foreign_wells',
   {
+    shopId: ofShop(),
     id: serial().primaryKey(),
     /** The body, as vehicles have it. */
     platform: text().notNull(),
     /** Of what it holds: the same well stands once. */
-    hash: text().notNull().unique(),
+    hash: text().notNull(),
     document: json().$type<WellFile>().notNull(),
     person: text().notNull(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index().on(table.platform)],
+  (table) => [unique().on(table.shopId, table.hash), index().on(table.platform)],
 );

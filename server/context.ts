@@ -1,5 +1,6 @@
-import type { Database } from '../data/client';
+import type { Connection, Database } from '../data/client';
 import { allPeople, signsIn, type Person } from '../data/people';
+import { shopsThere } from '../data/shop';
 import { OUTSIDE } from './accounts/auth';
 import type { SignedIn } from './accounts/sessions';
 import { now } from './clock';
@@ -7,7 +8,14 @@ import { currentShop, type CurrentShop } from './shop';
 
 /** What every request and every page works with: where things are stored, who asks, for which shop, and when. */
 export type Context = {
+  /** The rows of the shop that the request is of, and of no other. */
   db: Database;
+  /** Of which shop whoever asks is; null where that is not known yet. */
+  shopId: number | null;
+  /** Every shop of the database: for who stands at the door, and nobody else. */
+  shops: Shops;
+  /** The same request, as one of a shop: of whoever came in by name, or by a link. */
+  within: (shopId: number) => Promise<Context>;
   person: Person;
   /** The session that the request carries; null where it carries none that has not ended. */
   signedIn: SignedIn | null;
@@ -26,6 +34,9 @@ export type Context = {
   sender: Headers;
 };
 
+/** The shops of a database, as handles. */
+export type Shops = Pick<Connection, 'ofShop' | 'everyShop'>;
+
 /** Whoever has not signed in, and work that nobody asked for: sees nothing, has no preferences. */
 const nobody = (name = 'Vexlo'): Person => ({
   id: 0,
@@ -38,33 +49,58 @@ const nobody = (name = 'Vexlo'): Person => ({
   digits: false,
 });
 
-/** The context of a request. */
-export async function contextOf(
-  db: Database,
-  sender: Headers,
-  address: string,
-  origin: string,
-  signedIn: SignedIn | null,
-): Promise<Context> {
-  const [people, shop] = await Promise.all([allPeople(db), currentShop(db)]);
-  const person = people.find(({ id }) => id === signedIn?.personId) ?? nobody();
-  const open = !people.some(signsIn);
-  return { db, person, signedIn, people, open, shop, now: now(), origin: OUTSIDE || origin, address, sender };
+/** Serial numbers begin at 1: a handle that sees nothing. */
+const NO_SHOP = 0;
+
+/** Whose the database is where it has one shop; undefined where it has none or several. */
+export async function onlyShop({ everyShop }: Pick<Shops, 'everyShop'>): Promise<number | undefined> {
+  const all = await shopsThere(everyShop);
+  return all.length === 1 ? all[0]?.id : undefined;
+}
+
+/** A request as it reached the server. */
+export type Caller = Pick<Context, 'sender' | 'address' | 'origin' | 'signedIn'>;
+
+/** The context of a request: of the shop of whoever is signed in, else of the one shop that there is. */
+export async function contextOf(shops: Shops, caller: Caller, moment = now()): Promise<Context> {
+  const known = caller.signedIn?.shopId ?? (await onlyShop(shops)) ?? null;
+  const within = async (shopId: number | null): Promise<Context> => {
+    const db = shops.ofShop(shopId ?? NO_SHOP);
+    const [people, shop, all] = await Promise.all([
+      allPeople(db),
+      currentShop(db),
+      shopId === null ? shopsThere(shops.everyShop) : [],
+    ]);
+    return {
+      ...caller,
+      db,
+      shopId,
+      shops,
+      within,
+      people,
+      shop,
+      person: people.find(({ id }) => id === caller.signedIn?.personId) ?? nobody(),
+      // Of several shops, none is open to whoever comes.
+      open: all.length === 0 && !people.some(signsIn),
+      now: moment,
+      origin: OUTSIDE || caller.origin,
+    };
+  };
+  return within(known);
 }
 
 /** The same for work that no request asked for, such as loading a demo: under a name and at a moment of its own. */
-export async function contextAs(db: Database, name: string, moment: Date = now()): Promise<Context> {
-  const people = await allPeople(db);
+export async function contextAs(
+  shops: Shops,
+  shopId: number,
+  name: string,
+  moment: Date = now(),
+): Promise<Context> {
+  const caller = { sender: new Headers(), address: '', origin: 'http://localhost', signedIn: null };
+  const context = await (await contextOf(shops, caller, moment)).within(shopId);
   return {
-    db,
-    person: people.find((one) => one.name === name) ?? nobody(name),
-    signedIn: null,
-    people,
+    ...context,
+    person: context.people.find((one) => one.name === name) ?? nobody(name),
     open: false,
-    shop: await currentShop(db),
-    now: moment,
-    origin: OUTSIDE || 'http://localhost',
-    address: '',
-    sender: new Headers(),
   };
 }

@@ -15,6 +15,7 @@ import {
   takeBackLink,
   type CustomerLinkRow,
 } from '../data/customerLinks';
+import type { Database } from '../data/client';
 import { jobById } from '../data/jobs';
 import { quoteById } from '../data/work';
 import { noteDeed } from './accounts/deeds';
@@ -85,9 +86,14 @@ export async function endCustomerLink(ctx: Context, id: number): Promise<Outcome
 
 const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the workshop for another.';
 
-async function opened(ctx: Context, secret: string): Promise<Outcome<CustomerLinkRow>> {
-  const link = await customerLinkBy(ctx.db, hashOfSecret(secret), ctx.now);
-  return link ? done(link) : refused({ status: 404, message: ENDED });
+/** What a link opens, in the shop that made it. */
+async function opened(
+  outside: Context,
+  secret: string,
+): Promise<Outcome<{ ctx: Context; link: CustomerLinkRow }>> {
+  const link = await customerLinkBy(outside.shops.everyShop, hashOfSecret(secret), outside.now);
+  if (!link) return refused({ status: 404, message: ENDED });
+  return done({ ctx: await outside.within(link.shopId), link });
 }
 
 /** How far the work of a job is, in words that a customer knows. */
@@ -139,10 +145,11 @@ async function progressOf(ctx: Context, jobId: number, status: string): Promise<
   };
 }
 
-export async function customerView(ctx: Context, secret: string): Promise<Outcome<CustomerView>> {
-  const found = await opened(ctx, secret);
+export async function customerView(outside: Context, secret: string): Promise<Outcome<CustomerView>> {
+  const found = await opened(outside, secret);
   if (!found.ok) return found;
-  const { id, jobId, shows, quoteId, expiresAt } = found.value;
+  const { ctx, link } = found.value;
+  const { id, jobId, shows, quoteId, expiresAt } = link;
   const job = await jobById(ctx.db, jobId);
   if (!job) return missing('job');
   await noteSeen(ctx.db, id, ctx.now);
@@ -176,13 +183,18 @@ export async function customerView(ctx: Context, secret: string): Promise<Outcom
   });
 }
 
-/** Whether a link shows a photo: one of its job, where it was made to show them. */
-export async function showsPhoto(ctx: Context, secret: string, photo: string): Promise<Outcome<null>> {
-  const found = await opened(ctx, secret);
+/** Where a photo lies that a link shows: one of its job, where it was made to show them. */
+export async function showsPhoto(
+  outside: Context,
+  secret: string,
+  photo: string,
+): Promise<Outcome<{ db: Database }>> {
+  const found = await opened(outside, secret);
   if (!found.ok) return found;
-  const { jobId, shows } = found.value;
-  const known = shows.includes('photographs') ? await photosOfJob(ctx.db, jobId) : [];
-  return known.some(({ id }) => id === photo) ? done(null) : missing('photo');
+  const { db } = found.value.ctx;
+  const { jobId, shows } = found.value.link;
+  const known = shows.includes('photographs') ? await photosOfJob(db, jobId) : [];
+  return known.some(({ id }) => id === photo) ? done({ db }) : missing('photo');
 }
 
 const SIGNATURE_PX = 600;
@@ -202,13 +214,14 @@ async function drawnName(dataUrl: string): Promise<Buffer | null> {
 
 /** What a customer answers by their link: takes an option, which freezes the quote as at the desk, or asks, into the log. */
 export async function answerByLink(
-  ctx: Context,
+  outside: Context,
   secret: string,
   answer: CustomerAnswer,
 ): Promise<Outcome<{ kind: CustomerAnswer['kind'] }>> {
-  const found = await opened(ctx, secret);
+  const found = await opened(outside, secret);
   if (!found.ok) return found;
-  const { id, jobId, quoteId } = found.value;
+  const { ctx, link } = found.value;
+  const { id, jobId, quoteId } = link;
   const tries = await counted(ctx.db, `answers by link ${id}`, ctx.address, 'or call the workshop');
   if (!tries.ok) return tries;
   const person = { name: answer.name.slice(0, 60) };

@@ -1,14 +1,14 @@
 import { sql } from 'drizzle-orm';
-import { causeOf, connect, type Database } from '../data/client';
+import { causeOf, connect, type Connection } from '../data/client';
 
-let opened: Database | undefined;
+let opened: Connection | undefined;
 
 /** The server's one connection pool, opened on first use from `DATABASE_URL`. */
-export function database(): Database {
+export function database(): Connection {
   if (!opened) {
     const url = process.env['DATABASE_URL'];
     if (!url) throw new Error('DATABASE_URL is not set; start Vexlo with ./vexlo start');
-    opened = connect(url).database;
+    opened = connect(url);
   }
   return opened;
 }
@@ -20,7 +20,7 @@ export async function reachable(): Promise<string | null> {
     timer = setTimeout(() => resolve('it does not answer'), 1500);
   });
   const asked = database()
-    .execute(sql`select 1`)
+    .everyShop.execute(sql`select 1`)
     .then(
       () => null,
       (error: unknown) => {

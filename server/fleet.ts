@@ -3,7 +3,8 @@ import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
-import { transaction, type Database, type Queryable } from '../data/client';
+import { letRowsBeWorked, transaction, type Database, type Queryable } from '../data/client';
+import type { Shops } from './context';
 import { stageById } from '../data/documents';
 import {
   fleetAnswersOf,
@@ -22,7 +23,7 @@ import { readBuild } from '../core/format/read';
 const QUEUE = 'fleet';
 /** Vehicles in a share: few, so that several processes have something to do and little is done twice. */
 const SHARE = 4;
-type Share = { searchId: number; vehicleIds: number[] };
+type Share = { shopId: number; searchId: number; vehicleIds: number[] };
 
 /** How the queue is kept; a test is less patient than a shop. */
 export type QueuePatience = {
@@ -34,7 +35,11 @@ export type QueuePatience = {
 const PATIENCE: QueuePatience = { expireS: 60, lookS: 30 };
 
 /** Opens the queue in PostgreSQL; every server process has one, and they share what is in it. */
-export async function openQueue(url: string, { lookS }: QueuePatience = PATIENCE): Promise<PgBoss> {
+export async function openQueue(
+  url: string,
+  tables: Database,
+  { lookS }: QueuePatience = PATIENCE,
+): Promise<PgBoss> {
   const boss = new PgBoss({
     connectionString: url,
     max: 2,
@@ -44,11 +49,13 @@ export async function openQueue(url: string, { lookS }: QueuePatience = PATIENCE
   boss.on('error', (error) => console.error('the queue:', error.message));
   await boss.start();
   await boss.createQueue(QUEUE);
+  // A search and its shares are stored in one transaction, by whoever works on the shop's rows.
+  await letRowsBeWorked(tables, 'pgboss');
   return boss;
 }
 
 /** Judges the vehicles of a share that nobody judged yet, each written down as it is known. */
-async function workOff(db: Database, { searchId, vehicleIds }: Share): Promise<void> {
+async function workOff(db: Database, { searchId, vehicleIds }: Omit<Share, 'shopId'>): Promise<void> {
   const search = await fleetSearchById(db, searchId);
   if (!search) return;
   const kits = await kitsByPlatform(db);
@@ -57,9 +64,9 @@ async function workOff(db: Database, { searchId, vehicleIds }: Share): Promise<v
 }
 
 /** Takes shares off the queue, one after the other, for as long as the process runs. */
-export async function workOnFleet(boss: PgBoss, db: Database): Promise<void> {
+export async function workOnFleet(boss: PgBoss, { ofShop }: Pick<Shops, 'ofShop'>): Promise<void> {
   await boss.work<Share>(QUEUE, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
-    for (const { data } of jobs) await workOff(db, data);
+    for (const { data } of jobs) await workOff(ofShop(data.shopId), data);
   });
 }
 
@@ -89,14 +96,24 @@ export async function startFleetSearch(
   const label = `${tire.code}, ${wheel.diameterIn} x ${wheel.widthIn} in, offset ${wheel.offsetMm}${spacerMm > 0 ? `, spacer ${spacerMm}` : ''}`;
   // One transaction: a search whose shares are not in the queue would never end.
   return transaction(db, async (tx) => {
-    const { id, vehicleIds } = await openFleetSearch(tx, label, { tire, wheel, spacerMm }, person.name, now);
+    const { id, shopId, vehicleIds } = await openFleetSearch(
+      tx,
+      label,
+      { tire, wheel, spacerMm },
+      person.name,
+      now,
+    );
     for (let i = 0; i < vehicleIds.length; i += SHARE)
-      await boss.send(QUEUE, { searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share, {
-        expireInSeconds: expireS,
-        retryLimit: 5,
-        retryDelay: 1,
-        db: { executeSql: (text: string, values: unknown[]) => executed(tx, text, values) },
-      });
+      await boss.send(
+        QUEUE,
+        { shopId, searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share,
+        {
+          expireInSeconds: expireS,
+          retryLimit: 5,
+          retryDelay: 1,
+          db: { executeSql: (text: string, values: unknown[]) => executed(tx, text, values) },
+        },
+      );
     return done({ id });
   });
 }

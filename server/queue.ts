@@ -7,7 +7,7 @@ let opened: Promise<PgBoss> | undefined;
 /** The server process's queue, opened once; from then on the process takes its share of the work. */
 export function queue(): Promise<PgBoss> {
   opened ??= (async () => {
-    const boss = await openQueue(process.env['DATABASE_URL'] ?? '');
+    const boss = await openQueue(process.env['DATABASE_URL'] ?? '', database().tables);
     await workOnFleet(boss, database());
     return boss;
   })();

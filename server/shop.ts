@@ -5,7 +5,7 @@ import { ruleSetSchema, SHIPPED_RULES, type RuleSet } from '../core/format/rules
 import { SHIPPED_WORK } from '../core/work/shippedWork';
 import type { UnitSystem } from '../core/units/quantity';
 import type { Queryable } from '../data/client';
-import type { ShopDocument, ShopZone } from '../data/schema';
+import type { ShopDocument, ShopZone } from '../data/shopTable';
 import { shopSettings, writeShop } from '../data/shop';
 import { conflict, done, missing, type Outcome } from './errors';
 import { dueRulesSchema, SHIPPED_DUE, type DueRule } from '../core/format/due';

@@ -1,13 +1,19 @@
 import pg from 'pg';
 import { eventStream } from './endpoint';
 
-/** What PostgreSQL tells on when something of a job was changed and committed, by whichever process: the job's number. */
+/** What PostgreSQL tells on when something of a job was changed and committed, by whichever process: `shop/job`, two numbers. */
 const CHANNEL = 'vexlo_job';
 /** How long until a lost connection is tried again: at first, and at most, ms. */
 const AGAIN_MS = [250, 5000] as const;
 
+export type Changed = { shopId: number; jobId: number };
 /** Told of a job that changed; null where changes may have been missed, so that whoever cares looks himself. */
-export type Told = (jobId: number | null) => void;
+export type Told = (changed: Changed | null) => void;
+
+function changedOf(payload = ''): Changed {
+  const [shopId = 0, jobId = 0] = payload.split('/').map(Number);
+  return { shopId, jobId };
+}
 
 export type Ear = { follow: (told: Told) => () => void; close: () => Promise<void> };
 
@@ -21,7 +27,7 @@ export function earOf(url: string): Ear {
   let again: ReturnType<typeof setTimeout> | undefined;
   let pauseMs: number = AGAIN_MS[0];
   let isClosed = false;
-  const tell = (jobId: number | null): void => readers.forEach((told) => told(jobId));
+  const tell: Told = (changed) => readers.forEach((told) => told(changed));
   const open = async (): Promise<void> => {
     again = undefined;
     const mine = new pg.Client({
@@ -41,7 +47,7 @@ export function earOf(url: string): Ear {
     };
     mine.on('error', lost);
     mine.on('end', () => lost());
-    mine.on('notification', ({ payload }) => tell(Number(payload)));
+    mine.on('notification', ({ payload }) => tell(changedOf(payload)));
     try {
       await mine.connect();
       await mine.query(`listen ${CHANNEL}`);
@@ -73,10 +79,15 @@ const ear = (): Ear => (opened ??= earOf(process.env['DATABASE_URL'] ?? ''));
 const STILL_THERE_MS = 20_000;
 
 /**
- * Server-sent events that say that something changed: of one job, or of any. They say no more than that, so that whoever hears it
+ * Server-sent events that say that something of a shop changed: of one job, or of any. They say no more than that, so that whoever hears it
  * asks for what he may see. Ends when the reader goes.
  */
-export function changesAsEvents(jobId: number | null, signal: AbortSignal, { follow } = ear()): Response {
+export function changesAsEvents(
+  shopId: number | null,
+  jobId: number | null,
+  signal: AbortSignal,
+  { follow } = ear(),
+): Response {
   const text = new TextEncoder();
   let stop = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
@@ -84,7 +95,9 @@ export function changesAsEvents(jobId: number | null, signal: AbortSignal, { fol
       const say = (words: string): void => controller.enqueue(text.encode(words));
       say('retry: 1000\n\n');
       const leave = follow((changed) => {
-        if (jobId === null || changed === null || changed === jobId) say('data: changed\n\n');
+        const ours =
+          changed === null || (changed.shopId === shopId && (jobId ?? changed.jobId) === changed.jobId);
+        if (ours) say('data: changed\n\n');
       });
       const still = setInterval(() => say(': still there\n\n'), STILL_THERE_MS);
       stop = (): void => {

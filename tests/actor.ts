@@ -1,7 +1,7 @@
 import type { Database } from '../data/client';
 import type { z } from 'zod';
 import { faultsOf } from '../core/format/fields';
-import { contextAs, type Context } from '../server/context';
+import { contextAs, type Context, type Shops } from '../server/context';
 import { faulty, type Outcome } from '../server/errors';
 import type { Actor } from '../server/versioned';
 
@@ -9,7 +9,7 @@ import type { Actor } from '../server/versioned';
 export const as = (db: Database, name = 'Ansa'): Actor => ({ db, person: { name }, now: new Date() });
 
 /** A request's context, of nobody in particular. */
-export const contextIn = (db: Database, name = 'Ansa'): Promise<Context> => contextAs(db, name);
+export const contextIn = (shops: Shops, name = 'Ansa'): Promise<Context> => contextAs(shops, 1, name);
 
 /** What came of something that has to go well. */
 export { held as value } from './held';

@@ -40,9 +40,11 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
   const sender = senderOf(request.headers, clientAddress);
   let context: Promise<Context> | undefined;
   let session: ReturnType<typeof sessionIn> | undefined;
-  const signedIn = () => (session ??= sessionIn(database(), sender));
+  const signedIn = () => (session ??= sessionIn(database().everyShop, sender));
   locals.context = () =>
-    (context ??= signedIn().then((known) => contextOf(database(), sender, clientAddress, url.origin, known)));
+    (context ??= signedIn().then((known) =>
+      contextOf(database(), { sender, address: clientAddress, origin: url.origin, signedIn: known }),
+    ));
   try {
     if (url.pathname.startsWith('/api/') || request.method !== 'GET') return await next();
     const known = await signedIn();
@@ -50,7 +52,7 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
     // A page is drawn once for whoever reads the same data as the same person in the same minute.
     const minute = Math.floor(now().getTime() / 60_000);
     const who = `${known?.personId ?? ''} ${known?.by ?? ''}`;
-    const key = [url.pathname, url.search, who, minute, await snapshotOf(database())].join('\n');
+    const key = [url.pathname, url.search, who, minute, await snapshotOf(database().everyShop)].join('\n');
     return await answerWith(await cached(key, () => drawn(next)), request.headers.get('accept-encoding'));
   } catch (error) {
     const refusal = failure(error, `${request.method} ${url.pathname}`);

@@ -63,7 +63,7 @@ export async function pageFigures(): Promise<Record<string, number>> {
   const browser = await openBrowser();
   const { driver, devtools, find, eventually } = browser;
   try {
-    const job = (await jobLines(connection.database)).find(({ stages }) => stages.length > 1);
+    const job = (await jobLines(connection.ofShop(1))).find(({ stages }) => stages.length > 1);
     if (!job) throw new Error('the demo has a job with a stage');
     const address = `${server.url}/jobs/${job.id}/fit?stage=${job.stages[1]?.id}`;
     await devtools('Network.enable', {});

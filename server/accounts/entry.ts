@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { addDays } from 'date-fns';
 import { hashPassword } from 'better-auth/crypto';
 import { signInName } from '../../core/people/rights';
-import { transaction, type Database } from '../../data/client';
+import { transaction } from '../../data/client';
 import { addLink, changePerson, linkOf, signsIn, useLink, waysIn, type Person } from '../../data/people';
 import type { Context } from '../context';
 import { done, missing, refused, type Outcome } from '../errors';
@@ -17,12 +17,19 @@ export const newSecret = (): string => randomBytes(24).toString('base64url');
 /** What is kept of a secret that was told once. */
 export const hashOfSecret = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
+/** Where people of a shop are looked for. */
+export type Door = Pick<Context, 'db' | 'shopId'>;
+
+/** What somebody signs in as: people of two shops may have one name. */
+export const userName = (shopId: number | null, name: string): string =>
+  `${shopId ?? ''}/${signInName(name)}`;
+
 /** The user that a person signs in as; made when it is first asked for. Asked for twice it is one. */
-export async function userOf(db: Database, person: { id: number; name: string }): Promise<string> {
+export async function userOf({ db, shopId }: Door, person: { id: number; name: string }): Promise<string> {
   const known = (await waysIn(db, person.id))?.userId;
   if (known) return known;
   const { internalAdapter, adapter } = await authOf(db).$context;
-  const username = signInName(person.name);
+  const username = userName(shopId, person.name);
   // One that a load that was cut short left.
   const left = await adapter.findOne<{ id: string }>({
     model: 'user',
@@ -45,12 +52,12 @@ export async function userOf(db: Database, person: { id: number; name: string })
 
 /** Sets the password of a person, over the one before; every session of theirs ends. */
 export async function setPassword(
-  db: Database,
+  door: Door,
   person: { id: number; name: string },
   password: string,
 ): Promise<string> {
-  const userId = await userOf(db, person);
-  const { internalAdapter } = await authOf(db).$context;
+  const userId = await userOf(door, person);
+  const { internalAdapter } = await authOf(door.db).$context;
   const hash = await hashPassword(password);
   const own = (await internalAdapter.findAccounts(userId)).some(
     ({ providerId }) => providerId === 'credential',
@@ -95,22 +102,24 @@ export async function whoseLink(
   ctx: Context,
   secret: string,
 ): Promise<Outcome<{ name: string; role: string }>> {
-  const link = await linkOf(ctx.db, hashOfSecret(secret), ctx.now);
+  const link = await linkOf(ctx.shops.everyShop, hashOfSecret(secret), ctx.now);
   return link ? done({ name: link.name, role: link.role }) : refused({ status: 403, message: ENDED });
 }
 
-/** Sets the password that a link was made for, once; answers whose it is. */
+/** Sets the password that a link was made for, once; answers whose it is, in their shop. */
 export async function enterByLink(
-  ctx: Context,
+  outside: Context,
   secret: string,
   password: string,
-): Promise<Outcome<{ id: number; name: string; userId: string }>> {
-  const link = await linkOf(ctx.db, hashOfSecret(secret), ctx.now);
-  if (!link || !(await useLink(ctx.db, link.id, ctx.now))) return refused({ status: 403, message: ENDED });
+): Promise<Outcome<{ ctx: Context; person: { id: number; name: string; userId: string } }>> {
+  const link = await linkOf(outside.shops.everyShop, hashOfSecret(secret), outside.now);
+  if (!link) return refused({ status: 403, message: ENDED });
+  const ctx = await outside.within(link.shopId);
+  if (!(await useLink(ctx.db, link.id, ctx.now))) return refused({ status: 403, message: ENDED });
   const person = { id: link.personId, name: link.name };
-  const userId = await setPassword(ctx.db, person, password);
+  const userId = await setPassword(ctx, person, password);
   await noteDeed({ ...ctx, person }, 'set a password', 'by a link');
-  return done({ ...person, userId });
+  return done({ ctx, person: { ...person, userId } });
 }
 
 /** Whether somebody could still come in as the owner if this person were not: refuses what would lock everybody out. */

@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { words } from '../../core/format/fields';
 import { shownName, signInName } from '../../core/people/rights';
 import { addPerson, allPeople, changePerson, signsIn } from '../../data/people';
-import { openShop, shopSettings } from '../../data/shop';
-import type { Database } from '../../data/client';
+import { openShop, shopsThere } from '../../data/shop';
+import type { Shops } from '../context';
 import { passwordField } from '../people';
 import { setPassword } from './entry';
 
@@ -16,25 +16,31 @@ export const openingBody = z.strictObject({
 });
 
 /** Margin that a shop begins with, mm: what the tape and the bushings take. */
-const MARGIN_MM = 10;
+export const MARGIN_MM = 10;
 
 /**
  * Opens a shop where there is none, and makes somebody its owner, with a password. In a shop that is there, its owner gets the
  * password; undefined where somebody has one already: then only who is signed in says who comes in.
  */
 export async function openWithOwner(
-  db: Database,
+  shops: Shops,
   { shop, place, name: typed, password }: z.output<typeof openingBody>,
-): Promise<{ id: number; name: string; userId: string } | undefined> {
+): Promise<{ shopId: number; person: { id: number; name: string; userId: string } } | undefined> {
+  const there = await shopsThere(shops.everyShop);
+  // Whoever runs the machine opens one more: command/shop.
+  if (there.length > 1) return undefined;
+  const shopId =
+    there[0]?.id ??
+    (await openShop(shops.everyShop, shop ?? 'A shop', { marginMm: MARGIN_MM, place: place ?? '' }));
+  if (shopId === undefined) return undefined;
+  const db = shops.ofShop(shopId);
   const people = await allPeople(db);
   if (people.some(signsIn)) return undefined;
-  if (!(await shopSettings(db)))
-    await openShop(db, shop ?? 'A shop', { marginMm: MARGIN_MM, place: place ?? '' });
   // As it signs in: one who is there is not made twice for a capital or a space.
   const known = people.find((one) => signInName(one.name) === signInName(typed));
   const name = known?.name ?? shownName(typed);
   const id = known?.id ?? (await addPerson(db, name, 'owner'))?.id;
   if (id === undefined) return undefined;
   await changePerson(db, id, { role: 'owner', active: true });
-  return { id, name, userId: await setPassword(db, { id, name }, password) };
+  return { shopId, person: { id, name, userId: await setPassword({ db, shopId }, { id, name }, password) } };
 }

@@ -1,17 +1,20 @@
+import { z } from 'zod';
+import { words } from '../../core/format/fields';
 import { hashPassword, verifyPassword } from 'better-auth/crypto';
 import { signInName } from '../../core/people/rights';
 import type { Database } from '../../data/client';
 import { changePerson, sessionOf, sessionsOf, waysIn, type Person } from '../../data/people';
-import type { Context } from '../context';
+import { shopCalled } from '../../data/shop';
+import { triedField } from '../people';
+import { onlyShop, type Context } from '../context';
 import { answer } from '../endpoint';
-import { done, missing, refused, type Outcome } from '../errors';
+import { done, missing, refused, type Outcome, type Refusal } from '../errors';
 import { ADDRESS_HEADER, authOf } from './auth';
 import { noteDeed } from './deeds';
-import { setPassword, userOf } from './entry';
+import { setPassword, userName, userOf } from './entry';
 import { openWithOwner, type openingBody } from './opening';
 import { counted } from './tries';
 import { REACHED } from '../standing';
-import type { z } from 'zod';
 
 /** A session as its request carries it, and whose it is. */
 export type SignedIn = NonNullable<Awaited<ReturnType<typeof sessionOf>>>;
@@ -50,14 +53,36 @@ async function endOwn(ctx: Context): Promise<void> {
   await internalAdapter.deleteSessions([ctx.signedIn.token]);
 }
 
-const WRONG = 'The name or the password is not right. Names are as the shop writes them.';
+export const signInBody = z.strictObject({
+  /** Of which shop, where the server has several. */
+  shop: words(80, 1).optional(),
+  name: words(60, 1),
+  password: triedField,
+});
 
-/** By name and password. The same words whether it was the name or the password, and whether they still work here. */
-export async function signIn(ctx: Context, name: string, password: string): Promise<Outcome<Response>> {
-  const tries = await counted(ctx.db, name, ctx.address);
+const wrong = (shop?: string): Refusal => ({
+  status: 403,
+  message: `${shop === undefined ? 'The name' : 'The shop, the name'} or the password is not right. Names are as the shop writes them.`,
+});
+
+/**
+ * By name and password, in a shop that is named where there are several. The same words whether it was the shop, the name or the
+ * password, and whether they still work here.
+ */
+export async function signIn(
+  outside: Context,
+  { shop, name, password }: z.output<typeof signInBody>,
+): Promise<Outcome<Response>> {
+  const shopId =
+    shop === undefined
+      ? await onlyShop(outside.shops)
+      : (await shopCalled(outside.shops.everyShop, shop))?.id;
+  const tries = await counted(outside.db, userName(shopId ?? null, name), outside.address);
   if (!tries.ok) return tries;
+  if (shopId === undefined) return refused(wrong(shop));
+  const ctx = await outside.within(shopId);
   const cookies = await authOf(ctx.db).api.signInUsername({
-    body: { username: name, password },
+    body: { username: userName(shopId, name), password },
     headers: ctx.sender,
     asResponse: true,
   });
@@ -65,7 +90,7 @@ export async function signIn(ctx: Context, name: string, password: string): Prom
   if (cookies.status >= 500) throw new Error('signing in failed');
   if (!cookies.ok || !person?.active) {
     await noteDeed({ ...ctx, person: { name: name.slice(0, 60) } }, 'was turned away');
-    return refused({ status: 403, message: WRONG });
+    return refused(wrong(shop));
   }
   await tries.value.forget();
   await endOwn(ctx);
@@ -82,7 +107,7 @@ export async function comeByPress(ctx: Context, id: number): Promise<Outcome<Res
     });
   const person = ctx.people.find((one) => one.id === id && one.active);
   if (!person) return missing('person');
-  const userId = await userOf(ctx.db, person);
+  const userId = await userOf(ctx, person);
   await endOwn(ctx);
   await noteDeed({ ...ctx, person }, 'came by a press');
   return done(cameIn(person, await begin(ctx, userId, 'press')));
@@ -98,7 +123,7 @@ export async function takeOverByDigits(ctx: Context, id: number, digits: string)
       status: 403,
       message: `${person.name} has set no digits yet: sign in by password once, and set them under People.`,
     });
-  const tries = await counted(ctx.db, `digits of ${person.name}`, ctx.address);
+  const tries = await counted(ctx.db, `digits of ${userName(ctx.shopId, person.name)}`, ctx.address);
   if (!tries.ok) return tries;
   if (!(await verifyPassword({ hash: ways.digits, password: digits }))) {
     await noteDeed({ ...ctx, person }, 'was turned away', 'by digits');
@@ -140,10 +165,10 @@ export async function endSession(ctx: Context, id: string): Promise<Outcome<{ en
 /** Whether a password is the person's own; true where they have none yet. Wrong ones are counted. */
 async function knowsPassword(ctx: Context, password: string): Promise<Outcome<null>> {
   if (!ctx.person.password) return done(null);
-  const tries = await counted(ctx.db, ctx.person.name, ctx.address);
+  const tries = await counted(ctx.db, userName(ctx.shopId, ctx.person.name), ctx.address);
   if (!tries.ok) return tries;
   const { internalAdapter } = await authOf(ctx.db).$context;
-  const accounts = await internalAdapter.findAccounts(await userOf(ctx.db, ctx.person));
+  const accounts = await internalAdapter.findAccounts(await userOf(ctx, ctx.person));
   const hash = accounts.find(({ providerId }) => providerId === 'credential')?.password;
   if (!hash || !(await verifyPassword({ hash, password })))
     return refused({ status: 403, message: 'The password that you have now is another.' });
@@ -159,7 +184,7 @@ export async function changePassword(
 ): Promise<Outcome<Response>> {
   const knows = await knowsPassword(ctx, was);
   if (!knows.ok) return knows;
-  const userId = await setPassword(ctx.db, ctx.person, password);
+  const userId = await setPassword(ctx, ctx.person, password);
   await noteDeed(ctx, 'set a password');
   return done(cameIn(ctx.person, await begin(ctx, userId, 'password')));
 }
@@ -168,7 +193,7 @@ export async function changePassword(
 export async function changeDigits(ctx: Context, password: string, digits: string): Promise<Outcome<Person>> {
   const knows = await knowsPassword(ctx, password);
   if (!knows.ok) return knows;
-  await userOf(ctx.db, ctx.person);
+  await userOf(ctx, ctx.person);
   const person = await changePerson(ctx.db, ctx.person.id, { digits: await hashPassword(digits) });
   await noteDeed(ctx, 'set digits');
   return person ? done(person) : missing('person');
@@ -185,7 +210,7 @@ export async function comeByLink(
 
 /** Opens the shop with its owner, who is signed in at once. */
 export async function openHere(
-  ctx: Context,
+  outside: Context,
   opening: z.output<typeof openingBody>,
 ): Promise<Outcome<Response>> {
   if (REACHED)
@@ -194,9 +219,11 @@ export async function openHere(
       message:
         'Other machines reach this server: its owner is set on the machine itself, in a browser there before it is opened, or by VEXLO_OWNER.',
     });
-  const person = await openWithOwner(ctx.db, opening);
-  if (!person)
+  const opened = await openWithOwner(outside.shops, opening);
+  if (!opened)
     return refused({ status: 403, message: 'This shop has people with passwords: its owner invites you.' });
+  const { shopId, person } = opened;
+  const ctx = await outside.within(shopId);
   await noteDeed({ ...ctx, person }, 'opened the shop');
   return done(await comeByLink(ctx, person));
 }

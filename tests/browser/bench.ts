@@ -195,7 +195,7 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
     shop = opened;
     await browser.devtools('Emulation.setTimezoneOverride', { timezoneId: zone });
     await browser.signIn(shop.server.url);
-    bench = benchOf(browser, shop.server.url, shop.connection.database);
+    bench = benchOf(browser, shop.server.url, shop.connection.ofShop(1));
   };
   const close = async (): Promise<void> => {
     // The page lets go of its streams before its server goes.

@@ -65,7 +65,7 @@ const state = async (): Promise<string | null> =>
   (await browser.find('[data-testid="save-state"]')).getAttribute('data-state');
 
 test('a job that was opened once opens without a connection, on another leaf and after the browser began anew; what was changed waits, then stands once', async () => {
-  const line = (await jobLines(connection.database)).find(({ customer }) => customer?.includes('Dunmarrow'));
+  const line = (await jobLines(connection.ofShop(1))).find(({ customer }) => customer?.includes('Dunmarrow'));
   const stageId = line?.stages[1]?.id ?? 0;
   const job = line?.id ?? 0;
   await browser.driver.get(address(`/jobs/${job}/fit?stage=${stageId}`));
@@ -75,7 +75,7 @@ test('a job that was opened once opens without a connection, on another leaf and
     (paths) => [`/jobs/${job}`, `/api/jobs/${job}/log`].every((path) => paths.includes(path)),
     'the job and its log are kept on the device',
   );
-  const before = (await stageById(connection.database, stageId))?.version;
+  const before = (await stageById(connection.ofShop(1), stageId))?.version;
 
   await cut();
   // Another leaf than the one that was opened, by its address.
@@ -114,12 +114,12 @@ test('a job that was opened once opens without a connection, on another leaf and
   await start();
   await browser.eventually(state, (is) => is === 'saved', 'it is stored when the connection is back');
   await browser.eventually(
-    async () => (await logOfJob(connection.database, job)).filter(({ kind }) => kind === 'test-fit').length,
+    async () => (await logOfJob(connection.ofShop(1), job)).filter(({ kind }) => kind === 'test-fit').length,
     (count) => count === 1,
     'the entry stands once',
   );
   const after = await browser.eventually(
-    () => stageById(connection.database, stageId),
+    () => stageById(connection.ofShop(1), stageId),
     (row) => row?.version === (before ?? 0) + 1,
     'it is stored once',
   );

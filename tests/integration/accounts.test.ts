@@ -121,7 +121,7 @@ test('a vehicle is the bench’s to measure, a stage is not: a fitter is told wh
 describe('what a fitter does of a job’s work', () => {
   type Work = { version: number; work: JobWork };
   const job = async (): Promise<{ id: number; now: Work }> => {
-    const all = await jobLines(connection.database);
+    const all = await jobLines(connection.ofShop(1));
     for (const { id } of all) {
       const now = (await (
         await send('GET', `/api/jobs/${id}/work`, undefined, cookies.fitter)
@@ -172,9 +172,9 @@ describe('what a fitter does of a job’s work', () => {
   });
 
   test('a step that somebody else made in one piece with a stage is not taken back from the vehicle’s side', async () => {
-    const planner = { ...as(connection.database, 'Mirre Voss') };
+    const planner = { ...as(connection.ofShop(1), 'Mirre Voss') };
     const { jobId, stageId } = value(await importBuild(planner, exampleFile()));
-    const sheet = await sheetData(connection.database, jobId);
+    const sheet = await sheetData(connection.ofShop(1), jobId);
     const stage = sheet?.stages.find(({ id }) => id === stageId);
     if (!sheet || !stage) throw new Error('it was imported');
     const { vehicle } = sheet;
@@ -273,7 +273,7 @@ describe('from the demo to a shop of one’s own', () => {
     expect(await who(cookiesOf(entered))).toBe('Odo Tallin');
     const twice = await send('PUT', '/api/session/link', { secret: link, password: 'oil rag and torque' });
     expect(twice.status).toBe(403);
-    const stored = await connection.database.execute(sql`select secret_hash from entry_links`);
+    const stored = await connection.ofShop(1).execute(sql`select secret_hash from entry_links`);
     for (const row of stored.rows) expect([first, link]).not.toContain(row['secret_hash']);
   });
 
@@ -356,7 +356,7 @@ describe('from the demo to a shop of one’s own', () => {
       sql`delete from audit`,
       sql`truncate audit`,
     ])
-      await expect(connection.database.execute(statement)).rejects.toThrow();
+      await expect(connection.ofShop(1).execute(statement)).rejects.toThrow();
     // Nothing of it is a secret.
     expect(csv).not.toContain(PASSWORD);
     expect(csv).not.toContain(link);
@@ -380,7 +380,7 @@ test('an empty shop is opened by the environment, or in the browser, once', asyn
   const of = async (name: string): Promise<string> => {
     const empty = await ensureDatabase(cluster, name, true);
     const own = connect(empty, true);
-    await migrateTables(own.database, MIGRATIONS);
+    await migrateTables(own.tables, MIGRATIONS);
     await own.close();
     return empty;
   };

@@ -173,8 +173,8 @@ test('a change that a page of another site asks for is not made', async () => {
 });
 
 test('who did it comes from the server, whatever name a body carries', async () => {
-  const { jobId, stageId } = value(await importBuild(as(connection.database), exampleFile()));
-  const person = (await allPeople(connection.database))[1];
+  const { jobId, stageId } = value(await importBuild(as(connection.ofShop(1)), exampleFile()));
+  const person = (await allPeople(connection.ofShop(1)))[1];
   if (!person) throw new Error('the demo shop has people');
   const headers = { 'content-type': 'application/json', cookie: await cookieAt(server.url, person.id) };
   const id = '01234567-89ab-4def-8123-456789abcdef';

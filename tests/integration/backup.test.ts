@@ -30,9 +30,9 @@ const vexlo = (url: string, ...args: string[]): Promise<{ status: number; stdout
     );
   });
 async function jobsIn(url: string): Promise<string[]> {
-  const { database, close } = connect(url);
+  const { ofShop, close } = connect(url);
   try {
-    return (await jobLines(database)).map(({ number, title }) => `${number} ${title}`).sort();
+    return (await jobLines(ofShop(1))).map(({ number, title }) => `${number} ${title}`).sort();
   } finally {
     await close();
   }
@@ -42,12 +42,12 @@ test('a shop is written while people work, and stands elsewhere as it was; a dam
   const one = await demoDatabase('backup_one');
   const before = await jobsIn(one);
   const file = join(folder, 'shop.vexlo');
-  const { database, close } = connect(one);
+  const { ofShop, close } = connect(one);
   let working = true;
   const work = (async () => {
     let made = 0;
     while (working) {
-      value(await importBuild(as(database), exampleFile(), { title: `made ${made}` }));
+      value(await importBuild(as(ofShop(1)), exampleFile(), { title: `made ${made}` }));
       made++;
     }
     return made;

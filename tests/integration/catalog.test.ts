@@ -17,7 +17,7 @@ import { ITEM_KINDS } from '../../core/format/catalog';
 import { ownShop } from './ownShop';
 
 let connection: Connection;
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 beforeAll(async () => {
   connection = connect(await ownShop());
 });
@@ -172,7 +172,7 @@ test('axle parts and gears of the body are offered for its axles, with price and
 test('stages stand side by side: only what differs, in an order of the stages, at most four', async () => {
   const job = (await jobLines(db())).find(({ customer }) => customer === 'Dunmarrow Forestry');
   if (!job) throw new Error('the demo has it');
-  const made = await comparison(await contextIn(db()), job.id, []);
+  const made = await comparison(await contextIn(connection), job.id, []);
   if (!made.ok) throw new Error(JSON.stringify(made));
   expect(made.value.labels).toEqual(['As delivered', 'Tall and narrow', 'Full build', 'Wide and tall']);
   for (const { values } of made.value.rows) expect(new Set(values).size).toBeGreaterThan(1);
@@ -183,17 +183,17 @@ test('stages stand side by side: only what differs, in an order of the stages, a
     'blocked',
   ]);
   const two = await comparison(
-    await contextIn(db()),
+    await contextIn(connection),
     job.id,
     job.stages.slice(1, 3).map(({ id }) => id),
     'inch',
   );
   expect(two.ok && two.value.rows.find(({ label }) => label === 'Over all')?.values[0]).toContain('in');
-  expect((await comparison(await contextIn(db()), job.id, [999_999])).ok).toBe(false);
+  expect((await comparison(await contextIn(connection), job.id, [999_999])).ok).toBe(false);
   const [one = { id: 0 }] = job.stages;
-  expect((await comparison(await contextIn(db()), job.id, [one.id, one.id, one.id, one.id, one.id])).ok).toBe(
-    false,
-  );
+  expect(
+    (await comparison(await contextIn(connection), job.id, [one.id, one.id, one.id, one.id, one.id])).ok,
+  ).toBe(false);
 });
 
 describe('a supplier’s own list', () => {

@@ -45,7 +45,7 @@ beforeAll(async () => {
   connection = connect(url);
   server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
   planner = await cookieAt(server.url, DEMO.planner);
-  const desk = as(connection.database, 'Mirre Voss');
+  const desk = as(connection.ofShop(1), 'Mirre Voss');
   job = value(await importBuild(desk, exampleFile()));
   quoteId = value(await makeQuote(desk, job.jobId, quote(job.stageId))).id;
   const grey = sharp({ create: { width: 40, height: 30, channels: 3, background: '#888888' } });
@@ -97,7 +97,7 @@ test('a link shows what it was made for and nothing else, kept by nobody', async
   const photo = await send('GET', `/api/for/${all.secret}/photos/${PHOTO}?small`);
   expect([photo.status, photo.headers.get('cache-control')]).toEqual([200, 'no-store']);
   expect((await send('GET', `/api/for/${all.secret}/photos/${OTHER_PHOTO}`)).status).toBe(404);
-  const stored = await connection.database.execute(sql`select secret_hash from customer_links`);
+  const stored = await connection.ofShop(1).execute(sql`select secret_hash from customer_links`);
   for (const row of stored.rows) expect(row['secret_hash']).not.toBe(secret);
 });
 
@@ -106,9 +106,9 @@ test('one that was taken back, has ended or is none opens nothing', async () => 
   expect((await page(secret)).status).toBe(200);
   expect((await send('DELETE', `/api/links/${id}`, undefined, planner)).status).toBe(200);
   const ended = await link({ shows: ['progress'] });
-  await connection.database.execute(
-    sql`update customer_links set expires_at = now() - interval '1 minute' where id = ${ended.id}`,
-  );
+  await connection
+    .ofShop(1)
+    .execute(sql`update customer_links set expires_at = now() - interval '1 minute' where id = ${ended.id}`);
   for (const gone of [secret, ended.secret, 'x'.repeat(32)]) {
     const { status, text } = await page(gone);
     expect(status).toBe(404);
@@ -187,7 +187,7 @@ test('a signed answer freezes the quote as the desk would, once; the drawn name 
 
 test('a quote that is out of date is not accepted', async () => {
   const late = value(
-    await makeQuote(as(connection.database, 'Mirre Voss'), job.jobId, quote(job.stageId, '2020-01-31')),
+    await makeQuote(as(connection.ofShop(1), 'Mirre Voss'), job.jobId, quote(job.stageId, '2020-01-31')),
   );
   const { secret } = await link({ shows: ['quote'], quoteId: late.id });
   const refused = await send('POST', `/api/for/${secret}`, {

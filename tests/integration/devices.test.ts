@@ -16,7 +16,7 @@ beforeAll(async () => {
 afterAll(() => connection.close());
 
 async function stage(): Promise<number> {
-  const stored = await importBuild(as(connection.database), exampleFile());
+  const stored = await importBuild(as(connection.ofShop(1)), exampleFile());
   if (!stored.ok) throw new Error('not stored');
   return stored.value.stageId;
 }
@@ -24,7 +24,7 @@ async function stage(): Promise<number> {
 /** Reads events until `enough` of them came, then goes away. */
 async function events(id: string, stageId: number, enough: number): Promise<DeviceReading[][]> {
   const gone = new AbortController();
-  const stream = await deviceEvents(connection.database, id, stageId, gone.signal);
+  const stream = await deviceEvents(connection.ofShop(1), id, stageId, gone.signal);
   if (!stream.ok) throw new Error(stream.refusal.message);
   const reader = stream.value.getReader();
   const text = new TextDecoder();
@@ -76,7 +76,7 @@ describe('devices', () => {
       ['no-such', id],
       ['turn-plate', 99_999],
     ] as const) {
-      const refused = await deviceEvents(connection.database, device, stageId, new AbortController().signal);
+      const refused = await deviceEvents(connection.ofShop(1), device, stageId, new AbortController().signal);
       expect(refused.ok ? 0 : refused.refusal.status).toBe(404);
     }
   });

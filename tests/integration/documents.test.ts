@@ -31,7 +31,7 @@ beforeAll(async () => {
   connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 
 const saveDocument = async (
   _db: unknown,
@@ -368,7 +368,7 @@ describe('fifty at one moment', () => {
   });
 
   test('after J-9999 the next job is J-10000, and it stands first', async () => {
-    await db().execute(sql`select setval('job_numbers', 9999)`);
+    await db().execute(sql`update shop set last_job = 9999`);
     const { jobId } = await fresh();
     const [first] = await allJobs(db());
     expect(first).toMatchObject({ id: jobId, number: 'J-10000' });

@@ -21,7 +21,7 @@ import { exampleFile } from '../example';
 let cluster: Cluster;
 let connection: Connection;
 let state = '';
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 beforeAll(async () => {
   cluster = await startCluster('test-postgres');
   const url = await demoDatabase('doors');
@@ -52,7 +52,7 @@ describe('what a start is told', () => {
   test('a database of a newer program', async () => {
     const url = await demoDatabase('newer');
     const newer = connect(url);
-    await newer.database.execute(
+    await newer.tables.execute(
       sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 99999999999999)`,
     );
     await newer.close();
@@ -88,13 +88,13 @@ describe('what a start is told', () => {
 test('a demo that was cut short is begun again, whole and once', async () => {
   const url = await demoDatabase('cut_short');
   const own = connect(url);
-  const whole = (await jobLines(own.database)).map(({ number }) => number);
+  const whole = (await jobLines(own.ofShop(1))).map(({ number }) => number);
   // As a load leaves it that was killed before its end: everything but the shop.
-  await own.database.execute(sql`delete from shop`);
+  await own.ofShop(1).execute(sql`update shop set whole = false`);
   await own.close();
   await prepareDatabase(url);
   const again = connect(url);
-  expect((await jobLines(again.database)).map(({ number }) => number)).toEqual(whole);
+  expect((await jobLines(again.ofShop(1))).map(({ number }) => number)).toEqual(whole);
   await again.close();
 });
 

@@ -196,7 +196,8 @@ describe('the database', () => {
   });
 
   test('a connection that breaks before its transaction began goes back: there is one for the next', async () => {
-    const { database, close } = connect(shopUrl);
+    const { ofShop, close } = connect(shopUrl);
+    const database = ofShop(1);
     const cut = (client: pg.PoolClient): void => {
       (client as unknown as { connection: { stream: { destroy: () => void } } }).connection.stream.destroy();
     };
@@ -217,13 +218,13 @@ describe('the database', () => {
     const url = await ensureDatabase(cluster, 'edge', true);
     // A shop without jobs is enough to be lost and found.
     const empty = connect(url, true);
-    await migrateTables(empty.database, MIGRATIONS);
+    await migrateTables(empty.tables, MIGRATIONS);
     const known = connect(shopUrl);
-    const settings = await shopSettings(known.database);
+    const settings = await shopSettings(known.ofShop(1));
     await known.close();
     if (!settings) throw new Error('the demo has a shop');
-    await openShop(empty.database, 'Bench', settings.document);
-    const somebody = await addPerson(empty.database, 'Ansa', 'owner');
+    const shopId = (await openShop(empty.everyShop, 'Bench', settings.document)) ?? 0;
+    const somebody = await addPerson(empty.ofShop(shopId), 'Ansa', 'owner');
     await empty.close();
     const own = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
     const there = { cookie: await cookieAt(own.url, somebody?.id) };

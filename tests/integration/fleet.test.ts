@@ -18,7 +18,7 @@ import { demoDatabase } from './setup';
 
 let connection: Connection;
 let boss: PgBoss;
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 /** A process that is gone is noticed after seconds here, not after a minute. */
 const PATIENCE = { expireS: 4, lookS: 1 };
 const workers: ChildProcess[] = [];
@@ -33,7 +33,7 @@ beforeAll(async () => {
     sql`delete from jobs where id not in (select id from jobs order by id desc limit ${JOBS_KEPT})`,
   );
   await db().execute(sql`delete from vehicles where id not in (select vehicle_id from jobs)`);
-  boss = await openQueue(url, PATIENCE);
+  boss = await openQueue(url, connection.tables, PATIENCE);
 });
 afterEach(() => {
   for (const worker of workers.splice(0))

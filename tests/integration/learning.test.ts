@@ -25,7 +25,7 @@ import { ownShop } from './ownShop';
 let connection: Connection;
 let jobId: number;
 let stageId: number;
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 
 beforeAll(async () => {
   connection = connect(await ownShop());
@@ -194,7 +194,7 @@ test('the demo’s past is learned from: it predicts better than saying the same
 });
 
 test('a new vehicle begins from its body, marked; a body that nobody measured is refused by name', async () => {
-  const begun = await createJob(await contextIn(db()), {
+  const begun = await createJob(await contextIn(connection), {
     title: 'next',
     label: 'Rook of a ranger',
     fromPlatform: 'Haldane Rook',
@@ -203,7 +203,11 @@ test('a new vehicle begins from its body, marked; a body that nobody measured is
   const sheet = await sheetData(db(), begun.value.jobId);
   expect(sheet?.job).toMatchObject({ platform: 'Haldane Rook', vehicle: 'Rook of a ranger' });
   expect(JSON.stringify(sheet?.vehicle.document)).toContain('"x-platform":{"name":"Haldane Rook"');
-  const refused = await createJob(await contextIn(db()), { title: 'x', label: 'y', fromPlatform: 'No such' });
+  const refused = await createJob(await contextIn(connection), {
+    title: 'x',
+    label: 'y',
+    fromPlatform: 'No such',
+  });
   expect(JSON.stringify(refused)).toContain('is no body that was measured here');
   expect(await updateJob(as(db()), begun.value.jobId, { platform: ' Other ' })).toMatchObject({ ok: true });
   expect((await sheetData(db(), begun.value.jobId))?.job.platform).toBe('Other');
@@ -220,7 +224,7 @@ test('a vehicle’s life holds what was changed, written down and quoted, in ord
 
 test('what is due counts from the handover, and goes out as a calendar', async () => {
   const mine = async (now: string) =>
-    (await dueVehicles({ ...(await contextIn(db())), now: new Date(now) })).find(
+    (await dueVehicles({ ...(await contextIn(connection)), now: new Date(now) })).find(
       (one) => one.jobId === jobId,
     );
   expect(await mine('2026-11-25T12:00')).toBeUndefined();

@@ -21,7 +21,7 @@ beforeAll(async () => {
   connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 
 function value<T>(outcome: Outcome<T>): T {
   if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
@@ -38,7 +38,7 @@ async function vehicle(): Promise<{ id: number; jobId: number }> {
 describe('a new vehicle', () => {
   test('begins as a job with its wells estimated', async () => {
     const { jobId } = value(
-      await createJob(await contextIn(db(), 'Odo'), {
+      await createJob(await contextIn(connection, 'Odo'), {
         vehicle: START,
         title: 'Gravel',
         customer: 'Fell Wardens',
@@ -61,10 +61,12 @@ describe('a new vehicle', () => {
 describe('the measuring form', () => {
   test('comes as a PDF that names the job', async () => {
     const { jobId } = await vehicle();
-    const { bytes, name } = value(await formOfJob(await contextIn(db()), jobId, 'rear', 'letter'));
+    const { bytes, name } = value(await formOfJob(await contextIn(connection), jobId, 'rear', 'letter'));
     expect(name).toMatch(/^j-\d+-measuring-rear\.pdf$/);
     expect((await PDFDocument.load(bytes)).getTitle()).toContain('rear');
-    expect(refusal(await formOfJob(await contextIn(db()), 999_999, 'rear', 'a4'))).toContain('no such job');
+    expect(refusal(await formOfJob(await contextIn(connection), 999_999, 'rear', 'a4'))).toContain(
+      'no such job',
+    );
   });
 });
 

@@ -32,7 +32,7 @@ beforeAll(async () => {
   connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 
 async function vehicle() {
   const { jobId, stageId } = value(await importBuild(as(db()), exampleFile()));
@@ -130,7 +130,7 @@ describe('a photo round', () => {
 
   test('stands on the customer’s copy, before and with the package drawn in, once a picture is there', async () => {
     const { id, jobId, stageId } = await vehicle();
-    const ctx = await contextIn(db());
+    const ctx = await contextIn(connection);
     const pictureOf = async () =>
       value(await paperOf(ctx, jobId, 'copy', stageId)).blocks.flatMap((block) =>
         block.kind === 'pictures' ? block.items : [],

@@ -28,14 +28,14 @@ afterAll(async () => {
   await connection.close();
 });
 
-const made = async () => value(await importBuild(as(connection.database), exampleFile()));
+const made = async () => value(await importBuild(as(connection.ofShop(1)), exampleFile()));
 
 /** What one who follows is told, one after the other: waits for the next. */
 function heard() {
   const told: (number | null)[] = [];
   let wake = (): void => undefined;
-  const stop = ear.follow((job) => {
-    told.push(job);
+  const stop = ear.follow((changed) => {
+    told.push(changed && changed.jobId);
     wake();
   });
   const next = async (): Promise<number | null> => {
@@ -46,7 +46,7 @@ function heard() {
 }
 
 test('each change of a job is told once it is committed, with its number, whatever of it changed', async () => {
-  const { database } = connection;
+  const database = connection.ofShop(1);
   const { jobId, stageId } = await made();
   const { next, told, stop } = heard();
   // Open: all are told to look.
@@ -78,7 +78,7 @@ test('each change of a job is told once it is committed, with its number, whatev
 test('an ear that was cut off listens again, and everybody is told to look', async () => {
   const { next, stop } = heard();
   expect(await next()).toBeNull();
-  await connection.database.execute(
+  await connection.tables.execute(
     sql`select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and datname = current_database()`,
   );
   expect(await next()).toBeNull();
@@ -99,8 +99,8 @@ test('a page of another process hears it as an event, of its own job alone', asy
   };
   // Told to look once it is open.
   await until(1);
-  await connection.database.execute(sql`update jobs set version = version where id = ${others.jobId}`);
-  await connection.database.execute(sql`update jobs set version = version where id = ${mine.jobId}`);
+  await connection.ofShop(1).execute(sql`update jobs set version = version where id = ${others.jobId}`);
+  await connection.ofShop(1).execute(sql`update jobs set version = version where id = ${mine.jobId}`);
   await until(2);
   expect(text.split('data: changed')).toHaveLength(3);
   await reader?.cancel();

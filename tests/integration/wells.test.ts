@@ -19,7 +19,7 @@ beforeAll(async () => {
   connection = connect(await ownShop());
 });
 afterAll(() => connection.close());
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 const BODY = 'Ullet Carrier';
 
 /** A vehicle of one customer, whose well is given away. */
@@ -28,7 +28,7 @@ async function given(): Promise<WellFile> {
     await importBuild(as(db()), exampleFile(), { title: 'x', customer: 'Verrin Secret' }),
   );
   const vehicleId = (await sheetData(db(), jobId))?.vehicle.id ?? 0;
-  const ctx = await contextIn(db());
+  const ctx = await contextIn(connection);
   // A well travels under the name of its body; without one there is nothing to call it by.
   expect(JSON.stringify(await giveWell(ctx, vehicleId))).toContain('which body this vehicle is');
   value(await updateJob(as(db()), jobId, { platform: BODY }));
@@ -41,14 +41,14 @@ test('a well goes out without its customer, and comes back as what it was', asyn
   expect(text).not.toContain('Verrin Secret');
   expect(text).not.toContain(exampleFile().vehicle.label);
   expect(readWell(text)).toMatchObject({ ok: true, value: { body: BODY } });
-  expect(await giveWell(await contextIn(db()), 999_999)).toMatchObject({
+  expect(await giveWell(await contextIn(connection), 999_999)).toMatchObject({
     ok: false,
     refusal: { status: 404 },
   });
 });
 
 test('into the pool it counts once, less than what was measured here, and is said where it disagrees', async () => {
-  const ctx = await contextIn(db(), 'Odo');
+  const ctx = await contextIn(connection, 'Odo');
   const well = await given();
   const body = 'Ullet Hauler';
   const moved = higherWell({ ...well, body, from: 'Far Fell Garage' }, 60);
@@ -73,7 +73,9 @@ test('into the pool it counts once, less than what was measured here, and is sai
 
 test('as a new vehicle it is marked as measured elsewhere, and as unsure as that is', async () => {
   const well = await given();
-  const { jobId } = value(await takeWell(await contextIn(db()), { ...well, body: 'Ullet Long' }, 'vehicle'));
+  const { jobId } = value(
+    await takeWell(await contextIn(connection), { ...well, body: 'Ullet Long' }, 'vehicle'),
+  );
   const sheet = await sheetData(db(), jobId ?? 0);
   expect(sheet?.job).toMatchObject({ platform: 'Ullet Long', vehicle: 'Ullet Long', status: 'measuring' });
   const document = sheet?.vehicle.document as VehicleFile;

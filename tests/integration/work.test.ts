@@ -38,7 +38,7 @@ import { ownShop } from './ownShop';
 let connection: Connection;
 let jobId: number;
 let stageId: number;
-const db = () => connection.database;
+const db = () => connection.ofShop(1);
 const build = checked(exampleFile({ package: { spacerMm: 20 } }));
 const lines = workOf(build, SHIPPED_WORK);
 
@@ -267,18 +267,18 @@ test('quotes made at the same moment get numbers of their own', async () => {
 });
 
 test('papers are those of the job, and of no other', async () => {
-  const order = await paperOf(await contextIn(db()), jobId, 'order', stageId);
+  const order = await paperOf(await contextIn(connection), jobId, 'order', stageId);
   expect(order).toMatchObject({ ok: true, value: { title: 'Work order' } });
   expect(JSON.stringify(order)).toContain('Tester, 25 Nov 2026, 10:00');
   const quotes = await listQuotes(db(), jobId);
-  const paper = await paperOf(await contextIn(db()), jobId, 'quote', quotes.at(-1)?.id ?? 0);
+  const paper = await paperOf(await contextIn(connection), jobId, 'quote', quotes.at(-1)?.id ?? 0);
   expect(JSON.stringify(paper)).toContain('Accepted by Somebody');
   const other = await importBuild(as(db()), exampleFile());
   const otherJob = other.ok ? other.value.jobId : 0;
-  expect(await paperOf(await contextIn(db()), otherJob, 'copy', stageId)).toMatchObject({
+  expect(await paperOf(await contextIn(connection), otherJob, 'copy', stageId)).toMatchObject({
     refusal: { status: 404 },
   });
-  expect(await paperOf(await contextIn(db()), otherJob, 'quote', quotes[0]?.id ?? 0)).toMatchObject({
+  expect(await paperOf(await contextIn(connection), otherJob, 'quote', quotes[0]?.id ?? 0)).toMatchObject({
     ok: false,
   });
 });

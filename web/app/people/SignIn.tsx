@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import type { Fault } from '../../../core/format/fields';
 import type { Role } from '../../../core/people/rights';
 import { send } from '../../state/apiClient';
@@ -9,8 +9,10 @@ import { useReady } from '../../ui/page';
 import { Password, Words } from './fields';
 
 type Props = {
-  /** Null where there is no shop yet. */
+  /** Null where there is no shop yet, or one of several. */
   shop: { name: string; place: string; demo: boolean } | null;
+  /** Several shops are here: whoever comes in says which is theirs. */
+  several: boolean;
   /** Nobody has a password yet. */
   open: boolean;
   people: { id: number; name: string; role: Role }[];
@@ -52,23 +54,41 @@ function Said({ said }: { said: Said | null }) {
   ) : null;
 }
 
-function ByPassword({ first }: { first: boolean }) {
+/** Which shop this device came into last, where the server has several. */
+const LAST_SHOP = 'vexlo-shop';
+
+function ByPassword({ several }: { several: boolean }) {
   const { come, busy, said, faultAt } = useDoor();
+  const [last, setLast] = useState('');
+  useEffect(() => setLast(localStorage.getItem(LAST_SHOP) ?? ''), []);
   return (
     <form
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
         const typed = new FormData(event.currentTarget);
-        void come('/api/session', { name: typed.get('name'), password: typed.get('password') });
+        const shop = several ? { shop: String(typed.get('shop')) } : {};
+        if (several) localStorage.setItem(LAST_SHOP, String(typed.get('shop')));
+        void come('/api/session', { ...shop, name: typed.get('name'), password: typed.get('password') });
       }}
     >
+      {several && (
+        <Words
+          key={last}
+          name="shop"
+          label="Your shop, as it is called"
+          auto="organization"
+          fault={faultAt('shop')}
+          initial={last}
+          first
+        />
+      )}
       <Words
         name="name"
         label="Your name, as the shop writes it"
         auto="username"
         fault={faultAt('name')}
-        first={first}
+        first={!several}
       />
       <Password name="password" label="Password" auto="current-password" fault={faultAt('password')} />
       <Said said={said} />
@@ -163,7 +183,7 @@ function Sheet({ title, children }: { title: string; children: ReactNode }) {
 }
 
 /** The way in: by name and password; in the demo, and in a shop that nobody has shut yet, by a press. */
-function SignInIsland({ shop, open, people, reached }: Props) {
+function SignInIsland({ shop, several, open, people, reached }: Props) {
   useReady();
   const press = open && people.length > 0;
   return (
@@ -174,7 +194,7 @@ function SignInIsland({ shop, open, people, reached }: Props) {
           {shop ? shop.place : 'Lift heights, tires and wheels: what meets what, before anything is cut.'}
         </p>
       </header>
-      {!shop ? (
+      {!shop && !several ? (
         <Sheet title="Open your shop">
           {reached ? (
             <p>
@@ -185,7 +205,7 @@ function SignInIsland({ shop, open, people, reached }: Props) {
             <Opening shop={shop} />
           )}
         </Sheet>
-      ) : press ? (
+      ) : shop && press ? (
         <div className="grid gap-6 md:grid-cols-2">
           <Sheet title={shop.demo ? 'This is the demo shop' : 'Nobody has a password yet'}>
             <p className="mb-3">
@@ -207,7 +227,7 @@ function SignInIsland({ shop, open, people, reached }: Props) {
       ) : (
         <div className="max-w-[28rem]">
           <Sheet title="Sign in">
-            <ByPassword first />
+            <ByPassword several={several} />
           </Sheet>
         </div>
       )}

@@ -7,13 +7,24 @@ type Props = {
   auto: string;
   fault: string | null;
   first?: boolean;
+  /** What stands in it at first. */
+  initial?: string;
   type?: 'text' | 'password';
   /** For digits: what a phone's keyboard shows. */
   numeric?: boolean;
 };
 
 /** A field of a form that is sent as a whole; what is wrong with it is said below it. */
-export function Words({ name, label, auto, fault, first = false, type = 'text', numeric = false }: Props) {
+export function Words({
+  name,
+  label,
+  auto,
+  fault,
+  first = false,
+  initial,
+  type = 'text',
+  numeric = false,
+}: Props) {
   const id = useId();
   return (
     <div>
@@ -26,6 +37,7 @@ export function Words({ name, label, auto, fault, first = false, type = 'text', 
         type={type}
         className="field-box text-[1.1rem]"
         autoComplete={auto}
+        defaultValue={initial}
         autoFocus={first}
         spellCheck={false}
         {...(numeric ? { inputMode: 'numeric' as const, maxLength: 4 } : {})}

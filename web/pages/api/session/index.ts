@@ -1,8 +1,5 @@
-import { z } from 'zod';
-import { signIn, signOut } from '../../../../server/accounts/sessions';
-import { words } from '../../../../core/format/fields';
+import { signIn, signInBody, signOut } from '../../../../server/accounts/sessions';
 import { endpoint, handle } from '../../../../server/endpoint';
-import { triedField } from '../../../../server/people';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   GET: handle({
@@ -11,10 +8,10 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     run: ({ person, signedIn }) => ({ person, by: signedIn?.by }),
   }),
   POST: handle({
-    does: 'Signs in by name and password, and sets the cookie that says so.',
+    does: 'Signs in by name and password, and by the shop’s name where the server has several, and sets the cookie that says so.',
     right: 'anybody',
-    body: z.strictObject({ name: words(60, 1), password: triedField }),
-    run: (ctx, { body }) => signIn(ctx, body.name, body.password),
+    body: signInBody,
+    run: (ctx, { body }) => signIn(ctx, body),
   }),
   DELETE: handle({ does: 'Signs this device out.', right: 'self', run: signOut }),
 });

@@ -20,7 +20,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     body: z.strictObject({ secret, password: passwordField }),
     run: async (ctx, { body }) => {
       const entered = await enterByLink(ctx, body.secret, body.password);
-      return entered.ok ? comeByLink(ctx, entered.value) : entered;
+      return entered.ok ? comeByLink(entered.value.ctx, entered.value.person) : entered;
     },
   }),
 });

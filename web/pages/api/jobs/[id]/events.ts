@@ -1,3 +1,5 @@
+import { jobById } from '../../../../../data/jobs';
+import { done, missing } from '../../../../../server/errors';
 import { endpoint, handle } from '../../../../../server/endpoint';
 import { changesAsEvents } from '../../../../../server/told';
 
@@ -6,7 +8,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     right: 'see',
     does: 'Says, as server-sent events, that something of a job was changed, by whomever and through whichever server.',
     ids: ['id'],
-    context: 'none',
-    run: (_context, { id, signal }) => Promise.resolve(changesAsEvents(id, signal)),
+    run: async ({ db, shopId }, { id, signal }) =>
+      (await jobById(db, id)) ? done(changesAsEvents(shopId, id, signal)) : missing('job'),
   }),
 });

@@ -11,7 +11,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     run: async (ctx, { params: { secret = '', photo = '' }, query: { small } }) => {
       const shown = await showsPhoto(ctx, secret, photo);
       if (!shown.ok) return shown;
-      const bytes = await photoOf(ctx.db, photo, small !== undefined);
+      const bytes = await photoOf(shown.value.db, photo, small !== undefined);
       // Kept by nobody: a link that was taken back shows nothing more.
       return bytes
         ? new Response(new Uint8Array(bytes), {
