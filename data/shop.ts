@@ -10,7 +10,11 @@ export async function shopSettings(db: Queryable) {
 
 /** Every shop that is there, the oldest first; through a handle of one shop that one. */
 export function shopsThere(db: Queryable): Promise<{ id: number; name: string }[]> {
-  return db.select({ id: shop.id, name: shop.name }).from(shop).where(eq(shop.whole, true)).orderBy(asc(shop.id));
+  return db
+    .select({ id: shop.id, name: shop.name })
+    .from(shop)
+    .where(eq(shop.whole, true))
+    .orderBy(asc(shop.id));
 }
 
 /** The shop that somebody means by its name, whatever the capitals. */

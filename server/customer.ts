@@ -222,7 +222,7 @@ export async function answerByLink(
   if (!found.ok) return found;
   const { ctx, link } = found.value;
   const { id, jobId, quoteId } = link;
-  const tries = await counted(ctx.db, `answers by link ${id}`, ctx.address, 'or call the workshop');
+  const tries = await counted(ctx.shops, `answers by link ${id}`, ctx.address, 'or call the workshop');
   if (!tries.ok) return tries;
   const person = { name: answer.name.slice(0, 60) };
   if (answer.kind === 'ask') {

@@ -40,7 +40,7 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
   const sender = senderOf(request.headers, clientAddress);
   let context: Promise<Context> | undefined;
   let session: ReturnType<typeof sessionIn> | undefined;
-  const signedIn = () => (session ??= sessionIn(database().everyShop, sender));
+  const signedIn = () => (session ??= sessionIn(database(), sender));
   locals.context = () =>
     (context ??= signedIn().then((known) =>
       contextOf(database(), { sender, address: clientAddress, origin: url.origin, signedIn: known }),

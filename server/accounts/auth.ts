@@ -14,14 +14,14 @@ export const ADDRESS_HEADER = 'x-vexlo-address';
 /** The address by which people reach the shop, if it was set: `https://shop.example`. */
 export const OUTSIDE = process.env['VEXLO_URL'] ?? '';
 
-function made(db: Database) {
+function made(everyShop: Database) {
   const secret = process.env['VEXLO_SECRET'];
   if (!secret) throw new Error('VEXLO_SECRET is not set; start Vexlo with ./vexlo start');
   return betterAuth({
     appName: 'Vexlo',
     secret,
     baseURL: OUTSIDE || 'http://localhost',
-    database: drizzleAdapter(db, {
+    database: drizzleAdapter(everyShop, {
       provider: 'pg',
       schema: { user: users, session: sessions, account: accounts, verification: verifications },
     }),
@@ -59,9 +59,9 @@ function made(db: Database) {
 export type Auth = ReturnType<typeof made>;
 const known = new WeakMap<Database, Auth>();
 
-/** Sign-in, sessions and passwords on a database; one for each. Throws where the server was given no secret. */
-export function authOf(db: Database): Auth {
-  const one = known.get(db) ?? made(db);
-  known.set(db, one);
+/** Sign-in, sessions and passwords on a database, of all its shops. Throws where the server was given no secret. */
+export function authOf({ everyShop }: { everyShop: Database }): Auth {
+  const one = known.get(everyShop) ?? made(everyShop);
+  known.set(everyShop, one);
   return one;
 }

@@ -18,17 +18,20 @@ export const newSecret = (): string => randomBytes(24).toString('base64url');
 export const hashOfSecret = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
 /** Where people of a shop are looked for. */
-export type Door = Pick<Context, 'db' | 'shopId'>;
+export type Door = Pick<Context, 'db' | 'shopId' | 'shops'>;
 
 /** What somebody signs in as: people of two shops may have one name. */
 export const userName = (shopId: number | null, name: string): string =>
   `${shopId ?? ''}/${signInName(name)}`;
 
 /** The user that a person signs in as; made when it is first asked for. Asked for twice it is one. */
-export async function userOf({ db, shopId }: Door, person: { id: number; name: string }): Promise<string> {
+export async function userOf(
+  { db, shopId, shops }: Door,
+  person: { id: number; name: string },
+): Promise<string> {
   const known = (await waysIn(db, person.id))?.userId;
   if (known) return known;
-  const { internalAdapter, adapter } = await authOf(db).$context;
+  const { internalAdapter, adapter } = await authOf(shops).$context;
   const username = userName(shopId, person.name);
   // One that a load that was cut short left.
   const left = await adapter.findOne<{ id: string }>({
@@ -57,7 +60,7 @@ export async function setPassword(
   password: string,
 ): Promise<string> {
   const userId = await userOf(door, person);
-  const { internalAdapter } = await authOf(door.db).$context;
+  const { internalAdapter } = await authOf(door.shops).$context;
   const hash = await hashPassword(password);
   const own = (await internalAdapter.findAccounts(userId)).some(
     ({ providerId }) => providerId === 'credential',

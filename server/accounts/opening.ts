@@ -42,5 +42,8 @@ export async function openWithOwner(
   const id = known?.id ?? (await addPerson(db, name, 'owner'))?.id;
   if (id === undefined) return undefined;
   await changePerson(db, id, { role: 'owner', active: true });
-  return { shopId, person: { id, name, userId: await setPassword({ db, shopId }, { id, name }, password) } };
+  return {
+    shopId,
+    person: { id, name, userId: await setPassword({ db, shopId, shops }, { id, name }, password) },
+  };
 }

@@ -2,11 +2,10 @@ import { z } from 'zod';
 import { words } from '../../core/format/fields';
 import { hashPassword, verifyPassword } from 'better-auth/crypto';
 import { signInName } from '../../core/people/rights';
-import type { Database } from '../../data/client';
 import { changePerson, sessionOf, sessionsOf, waysIn, type Person } from '../../data/people';
 import { shopCalled } from '../../data/shop';
 import { triedField } from '../people';
-import { onlyShop, type Context } from '../context';
+import { onlyShop, type Context, type Shops } from '../context';
 import { answer } from '../endpoint';
 import { done, missing, refused, type Outcome, type Refusal } from '../errors';
 import { ADDRESS_HEADER, authOf } from './auth';
@@ -30,10 +29,10 @@ export function senderOf(headers: Headers, address: string): Headers {
 }
 
 /** The session that a request carries, where it has not ended. */
-export async function sessionIn(db: Database, sender: Headers): Promise<SignedIn | null> {
+export async function sessionIn(shops: Shops, sender: Headers): Promise<SignedIn | null> {
   if (!sender.has('cookie')) return null;
-  const token = await authOf(db).api.tokenOf({ headers: sender });
-  return token === null ? null : ((await sessionOf(db, token)) ?? null);
+  const token = await authOf(shops).api.tokenOf({ headers: sender });
+  return token === null ? null : ((await sessionOf(shops.everyShop, token)) ?? null);
 }
 
 /** Who came in, with the cookies that say so from now on. */
@@ -44,12 +43,12 @@ function cameIn(person: Pick<Person, 'id' | 'name'>, cookies: Response): Respons
 }
 
 const begin = (ctx: Context, userId: string, by: SignedIn['by']): Promise<Response> =>
-  authOf(ctx.db).api.beginSession({ body: { userId, by }, headers: ctx.sender, asResponse: true });
+  authOf(ctx.shops).api.beginSession({ body: { userId, by }, headers: ctx.sender, asResponse: true });
 
 /** Ends the session that a device had, so that one device has one. */
 async function endOwn(ctx: Context): Promise<void> {
   if (!ctx.signedIn) return;
-  const { internalAdapter } = await authOf(ctx.db).$context;
+  const { internalAdapter } = await authOf(ctx.shops).$context;
   await internalAdapter.deleteSessions([ctx.signedIn.token]);
 }
 
@@ -77,11 +76,11 @@ export async function signIn(
     shop === undefined
       ? await onlyShop(outside.shops)
       : (await shopCalled(outside.shops.everyShop, shop))?.id;
-  const tries = await counted(outside.db, userName(shopId ?? null, name), outside.address);
+  const tries = await counted(outside.shops, userName(shopId ?? null, name), outside.address);
   if (!tries.ok) return tries;
   if (shopId === undefined) return refused(wrong(shop));
   const ctx = await outside.within(shopId);
-  const cookies = await authOf(ctx.db).api.signInUsername({
+  const cookies = await authOf(ctx.shops).api.signInUsername({
     body: { username: userName(shopId, name), password },
     headers: ctx.sender,
     asResponse: true,
@@ -123,7 +122,7 @@ export async function takeOverByDigits(ctx: Context, id: number, digits: string)
       status: 403,
       message: `${person.name} has set no digits yet: sign in by password once, and set them under People.`,
     });
-  const tries = await counted(ctx.db, `digits of ${userName(ctx.shopId, person.name)}`, ctx.address);
+  const tries = await counted(ctx.shops, `digits of ${userName(ctx.shopId, person.name)}`, ctx.address);
   if (!tries.ok) return tries;
   if (!(await verifyPassword({ hash: ways.digits, password: digits }))) {
     await noteDeed({ ...ctx, person }, 'was turned away', 'by digits');
@@ -137,7 +136,7 @@ export async function takeOverByDigits(ctx: Context, id: number, digits: string)
 
 /** Ends the session of this device, and takes its cookie away. */
 export async function signOut(ctx: Context): Promise<Response> {
-  const cookies = await authOf(ctx.db).api.signOut({ headers: ctx.sender, asResponse: true });
+  const cookies = await authOf(ctx.shops).api.signOut({ headers: ctx.sender, asResponse: true });
   await endOwn(ctx);
   await noteDeed(ctx, 'left');
   return cameIn(ctx.person, cookies);
@@ -156,7 +155,7 @@ export async function ownSessions(ctx: Context) {
 export async function endSession(ctx: Context, id: string): Promise<Outcome<{ ended: string }>> {
   const one = (await sessionsOf(ctx.db, ctx.person.id)).find((session) => session.id === id);
   if (!one) return missing('session');
-  const { internalAdapter } = await authOf(ctx.db).$context;
+  const { internalAdapter } = await authOf(ctx.shops).$context;
   await internalAdapter.deleteSessions([one.token]);
   await noteDeed(ctx, 'ended a session');
   return done({ ended: id });
@@ -165,9 +164,9 @@ export async function endSession(ctx: Context, id: string): Promise<Outcome<{ en
 /** Whether a password is the person's own; true where they have none yet. Wrong ones are counted. */
 async function knowsPassword(ctx: Context, password: string): Promise<Outcome<null>> {
   if (!ctx.person.password) return done(null);
-  const tries = await counted(ctx.db, userName(ctx.shopId, ctx.person.name), ctx.address);
+  const tries = await counted(ctx.shops, userName(ctx.shopId, ctx.person.name), ctx.address);
   if (!tries.ok) return tries;
-  const { internalAdapter } = await authOf(ctx.db).$context;
+  const { internalAdapter } = await authOf(ctx.shops).$context;
   const accounts = await internalAdapter.findAccounts(await userOf(ctx, ctx.person));
   const hash = accounts.find(({ providerId }) => providerId === 'credential')?.password;
   if (!hash || !(await verifyPassword({ hash, password })))

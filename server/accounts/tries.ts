@@ -28,13 +28,13 @@ const known = new WeakMap<Database, ReturnType<typeof made>>();
  * for one that was right: it does not count against the name.
  */
 export async function counted(
-  db: Database,
+  { everyShop }: { everyShop: Database },
   name: string,
   address: string,
   cure = 'or have the owner make a link to set a new password',
 ): Promise<Outcome<{ forget: () => Promise<void> }>> {
-  const limits = known.get(db) ?? made(db);
-  known.set(db, limits);
+  const limits = known.get(everyShop) ?? made(everyShop);
+  known.set(everyShop, limits);
   const key = signInName(name).slice(0, 100);
   try {
     await limits.address.consume(address);
