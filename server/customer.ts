@@ -255,6 +255,11 @@ export async function answerByLink(
   if (!taken.ok) return taken;
   const job = await jobById(ctx.db, jobId);
   const label = taken.value.quote.options[answer.option]?.label ?? '';
-  await noteDeed({ ...ctx, person }, 'accepted by link', `${job?.number ?? ''}: ${label}`);
+  // Without their name: what is written down stays, and they may ask to be erased.
+  await noteDeed(
+    { ...ctx, person: { name: 'a customer' } },
+    'accepted by link',
+    `${job?.number ?? ''}: ${label}`,
+  );
   return done({ kind: 'accept' });
 }

@@ -15,5 +15,7 @@ export const DEEDS = {
   'made a customer’s link': 'made a link for a customer',
   'took a link back': 'took a customer’s link back',
   'accepted by link': 'accepted a quote by their link',
+  'exported a customer': 'took a customer’s data out as a file',
+  'erased a customer': 'erased a customer',
 } as const;
 export type Deed = keyof typeof DEEDS;

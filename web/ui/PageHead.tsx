@@ -4,6 +4,7 @@ import { PersonButton } from './PersonButton';
 const PAGES = [
   ['/', 'Jobs'],
   ['/plan', 'Week'],
+  ['/customers', 'Customers'],
   ['/parts', 'Parts'],
   ['/catalog', 'Catalog'],
   ['/due', 'Due'],

@@ -1,7 +1,6 @@
 import { bounded } from '../../ui/Boundary';
 import { useState } from 'react';
-import type { Due } from '../../../core/log/due';
-import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
+import type { UnitSystem } from '../../../core/units/quantity';
 import type { DueVehicle } from '../../../server/due';
 import type { ShopSettings } from '../../../server/shop';
 import { Segments } from '../../ui/choices';
@@ -12,13 +11,10 @@ import { copyReminder } from './copyReminder';
 import { DueRulesDialog } from './DueRulesDialog';
 import { Button, ButtonLink } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
-import { sayDate } from '../../../core/time/wallClock';
+import { dueWords } from './dueWords';
 
 type Props = { vehicles: DueVehicle[]; shop: ShopSettings; shopName: string; units: UnitSystem };
 type Which = 'over' | 'all';
-
-const words = ({ label, on, atKm, byPace }: Due, units: UnitSystem): string =>
-  `${label}${on ? ` by ${sayDate(on)}` : ''}${byPace ? ' (at its pace, an estimate)' : ''}${atKm === null ? '' : `, at ${showWithUnit(atKm, 'distance', units)}`}`;
 
 /** What is due on every vehicle that was handed over, soonest first, each with its reminder to copy. */
 function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
@@ -85,7 +81,7 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
                       className={due.overdue ? 'font-medium' : ''}
                     >
                       {due.overdue ? '▲ over: ' : ''}
-                      {words(due, units)}
+                      {dueWords(due, units)}
                     </p>
                   ))}
                   {reminder?.jobId === jobId && (
