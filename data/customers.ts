@@ -1,14 +1,17 @@
-import { and, asc, count, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { customers, jobs, logEntries, quotes, stages, vehicles } from './tables';
 
 export type CustomerRow = { id: number; name: string; note: string };
 const columns = { id: customers.id, name: customers.name, note: customers.note };
 
-/** Everybody whose vehicles the shop knows, with how many those are, by name. */
-export function customersWithCounts(db: Queryable): Promise<(CustomerRow & { vehicles: number })[]> {
+/** Everybody whose vehicles the shop knows, with what those are called, by name. */
+export function customersWithVehicles(db: Queryable): Promise<(CustomerRow & { vehicles: string[] })[]> {
+  const labels = sql<
+    string[]
+  >`coalesce(array_agg(${vehicles.label} order by ${vehicles.label}) filter (where ${vehicles.id} is not null), '{}')`;
   return db
-    .select({ ...columns, vehicles: count(vehicles.id) })
+    .select({ ...columns, vehicles: labels })
     .from(customers)
     .leftJoin(vehicles, eq(vehicles.customerId, customers.id))
     .groupBy(customers.id)

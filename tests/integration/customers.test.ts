@@ -4,7 +4,7 @@ import { freePort } from '../../command/cluster';
 import { buildIfStale } from '../../command/build';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
-import { customersWithCounts } from '../../data/customers';
+import { customersWithVehicles } from '../../data/customers';
 import * as tables from '../../data/tables';
 import { learned } from '../../server/learned';
 import { DEMO, fetchAs } from '../signedIn';
@@ -85,7 +85,7 @@ test('erased, nothing in the database says who it was, and what was learned is a
   const slip = await post(path, { name: 'Quillmarsh' });
   expect(slip.status).toBe(422);
   expect(await slip.text()).toContain('type it as it stands');
-  expect((await customersWithCounts(db())).some((one) => one.id === id)).toBe(true);
+  expect((await customersWithVehicles(db())).some((one) => one.id === id)).toBe(true);
   expect((await post(path, { name: word })).status).toBe(200);
   expect((await post(path, { name: word })).status).toBe(404);
 

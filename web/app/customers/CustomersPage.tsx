@@ -4,21 +4,26 @@ import { DataTable } from '../../ui/DataTable';
 import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
 
-type Props = { customers: { id: number; name: string; note: string; vehicles: number }[]; shopName: string };
+type Props = {
+  customers: { id: number; name: string; note: string; vehicles: string[] }[];
+  shopName: string;
+};
 
 /** Everybody whose vehicles the shop knows; one leads to all of theirs. */
 function CustomersIsland({ customers, shopName }: Props) {
   useReady();
   const [sought, setSought] = useState('');
   const words = sought.trim().toLowerCase();
-  const shown = customers.filter(({ name }) => name.toLowerCase().includes(words));
+  const shown = customers.filter(({ name, vehicles }) =>
+    [name, ...vehicles].some((one) => one.toLowerCase().includes(words)),
+  );
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <PageHead here="/customers" title={`Customers, ${shopName}`}>
         <input
           type="search"
           className="field-box w-56"
-          aria-label="Find a customer"
+          aria-label="Find a customer, or a vehicle of theirs"
           placeholder="Find"
           value={sought}
           onChange={({ target }) => setSought(target.value)}
@@ -41,8 +46,8 @@ function CustomersIsland({ customers, shopName }: Props) {
               className: 'text-[1.05rem] font-semibold whitespace-nowrap',
               cell: ({ id, name }) => <a href={`/customers/${id}`}>{name}</a>,
             },
-            { head: 'Vehicles', right: true, className: 'w-24', cell: ({ vehicles }) => vehicles },
-            { head: 'Note', className: 'w-full pl-4', cell: ({ note }) => note },
+            { head: 'Vehicles', className: 'w-full', cell: ({ vehicles }) => vehicles.join(' · ') || '–' },
+            { head: 'Note', className: 'min-w-40', cell: ({ note }) => note },
           ]}
         />
       )}

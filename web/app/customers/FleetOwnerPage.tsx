@@ -47,7 +47,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units }: Props
             { head: 'Vehicle', className: 'min-w-48 font-semibold', cell: ({ label }) => label },
             {
               head: 'Has on',
-              className: 'min-w-40',
+              className: 'min-w-56',
               cell: (one) => (
                 <>
                   {hasOn(one)}
@@ -72,7 +72,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units }: Props
             },
             {
               head: 'Jobs',
-              className: 'min-w-56',
+              className: 'min-w-72',
               cell: ({ jobs }) =>
                 jobs.map(({ id, number, title, status }) => (
                   <p key={id}>
