@@ -108,6 +108,13 @@ export default tseslint.config(
     // Its other rules speak of a compiler that is not used here, and take as long as all the rest.
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'warn' },
   },
+  {
+    // Run by Node.js as they stand.
+    files: ['docs/examples/*.mjs'],
+    languageOptions: {
+      globals: { process: 'readonly', fetch: 'readonly', console: 'readonly', crypto: 'readonly' },
+    },
+  },
   ...astro.configs.recommended,
   ...rooms,
 );

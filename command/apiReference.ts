@@ -144,10 +144,17 @@ export function openApi(routes: readonly Route[]): object {
         ),
       ]),
     ),
-    security: [{ session: [] }],
+    security: [{ session: [] }, { program: [] }],
     components: {
       schemas: { Refusal: REFUSAL },
-      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'vexlo.session_token' } },
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'vexlo.session_token' },
+        program: {
+          type: 'http',
+          scheme: 'bearer',
+          description: 'A token that the owner made under People, Programs.',
+        },
+      },
     },
   };
 }
@@ -164,6 +171,9 @@ export function apiMarkdown(routes: readonly Route[]): string {
     'nothing, 401 where nobody is signed in and 403 where whoever is may not do it, 405 with `Allow` for a method that an address does not take, 409 with what stands now where somebody else was faster,',
     '413 for too large a body, 415 for another content type, 422 with the faults by path, 429 after too many tries to sign in, 503 with `Retry-After` while the database',
     'cannot be reached. Who did it is known by the server, whatever a body says.',
+    '',
+    'A program is let in by a token (`Authorization: Bearer …`) that the owner makes under People; see',
+    '[programs](guide/programs.md) for an example. It may what its role may, and nothing that is a person’s own.',
     '',
   ];
   for (const { address, methods } of routes)

@@ -1,4 +1,5 @@
 import { bigserial, index, integer, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import { TOKEN_ROLES, TOKEN_USES } from '../core/people/apiToken';
 import type { Deed } from '../core/people/deeds';
 import { people } from './schema';
 import { belongsTo, ofShop, seenShop } from './shopTable';
@@ -18,6 +19,27 @@ export const entryLinks = pgTable(
     usedAt: timestamp({ withTimezone: true }),
   },
   (table) => [index().on(table.personId), belongsTo(table, table.personId, people).onDelete('cascade')],
+);
+
+/** What lets a program of somebody else's in, with a role and an end. */
+export const apiTokens = pgTable(
+  'api_tokens',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    name: text().notNull(),
+    use: text({ enum: TOKEN_USES }).notNull(),
+    role: text({ enum: TOKEN_ROLES }).notNull(),
+    /** SHA-256 of the token; itself it is nowhere. */
+    secretHash: text().notNull().unique(),
+    madeBy: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    expiresAt: timestamp({ withTimezone: true }).notNull(),
+    takenBackAt: timestamp({ withTimezone: true }),
+    /** When it was last used, to ten minutes. */
+    usedAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [index().on(table.shopId)],
 );
 
 /** Who came in, and who changed what others may. Rows are only ever added: a trigger refuses the rest. */

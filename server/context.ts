@@ -63,6 +63,7 @@ export type Caller = Pick<Context, 'sender' | 'address' | 'origin' | 'signedIn'>
 
 /** The context of a request: of the shop of whoever is signed in, else of the one shop that there is. */
 export async function contextOf(shops: Shops, caller: Caller, moment = now()): Promise<Context> {
+  const program = caller.signedIn?.program;
   const known = caller.signedIn?.shopId ?? (await onlyShop(shops)) ?? null;
   const within = async (shopId: number | null): Promise<Context> => {
     const db = shops.ofShop(shopId ?? NO_SHOP);
@@ -79,7 +80,9 @@ export async function contextOf(shops: Shops, caller: Caller, moment = now()): P
       within,
       people,
       shop,
-      person: people.find(({ id }) => id === caller.signedIn?.personId) ?? nobody(),
+      person: program
+        ? { ...nobody(program.name), role: program.role, active: true }
+        : (people.find(({ id }) => id === caller.signedIn?.personId) ?? nobody()),
       // Of several shops, none is open to whoever comes.
       open: all.length === 0 && !people.some(signsIn),
       now: moment,

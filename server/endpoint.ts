@@ -124,8 +124,11 @@ async function kept(method: AnyMethod, call: Call): Promise<Refusal | null> {
   const asked = typeof right === 'string' ? right : right.by(call.params);
   if (asked === 'anybody') return null;
   const { person, signedIn } = await call.locals.context();
+  if (!signedIn && call.request.headers.has('authorization'))
+    return { status: 401, message: 'This token lets nobody in: it has ended, was taken back, or is none.' };
   if (!signedIn) return { status: 401, message: 'You are signed out. Sign in to go on; nothing was stored.' };
-  if (asked === 'self') return null;
+  if (asked === 'self')
+    return signedIn.program ? { status: 403, message: 'This is a person’s own; a program is nobody.' } : null;
   if (!allows(person.role, asked)) return { status: 403, message: refusalOf(person.role, asked) };
   // Four digits open the bench and not the office: they are soon tried through, and seen over a shoulder.
   if (asked === 'people' && signedIn.by === 'digits')
@@ -236,6 +239,8 @@ export function endpoint(
 
 /** A switch in an address: there or not, whatever it is set to. */
 export const flag = z.string().optional();
+/** What lets a calendar's program in; looked at before the request is (server/accounts/tokens). */
+export const calendarToken = { token: z.string().max(80).optional() };
 /** A whole number in an address. */
 export const countParam = (low: number, high: number, otherwise: number) =>
   z.coerce

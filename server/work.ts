@@ -3,6 +3,7 @@ import { whole, words } from '../core/format/fields';
 import { planWeek, standsIn, taskKey, type PlannedJob } from '../core/planning/week';
 import { minuteOf } from '../core/time/wallClock';
 import { wallTimeOf } from './clock';
+import { calendarToken } from './endpoint';
 import { currentShop } from './shop';
 import type { Queryable } from '../data/client';
 import { stageById } from '../data/documents';
@@ -266,6 +267,7 @@ export async function acceptQuote(
 
 /** One row of the plan, if not all of it. */
 export const planQuery = z.strictObject({
+  ...calendarToken,
   bay: z.string().max(60).optional(),
   person: z.string().max(60).optional(),
 });

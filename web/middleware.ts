@@ -1,5 +1,6 @@
 import { defineMiddleware } from 'astro:middleware';
 import { senderOf, sessionIn } from '../server/accounts/sessions';
+import { programIn } from '../server/accounts/tokens';
 import { now } from '../server/clock';
 import { policyWith } from '../server/contentPolicy';
 import { contextOf, type Context } from '../server/context';
@@ -40,7 +41,10 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
   const sender = senderOf(request.headers, clientAddress);
   let context: Promise<Context> | undefined;
   let session: ReturnType<typeof sessionIn> | undefined;
-  const signedIn = () => (session ??= sessionIn(database(), sender));
+  const signedIn = () =>
+    (session ??= programIn(database(), request.headers, url).then((program) =>
+      program === undefined ? sessionIn(database(), sender) : program,
+    ));
   locals.context = () =>
     (context ??= signedIn().then((known) =>
       contextOf(database(), { sender, address: clientAddress, origin: url.origin, signedIn: known }),

@@ -15,6 +15,8 @@ export const DEEDS = {
   'made a customer’s link': 'made a link for a customer',
   'took a link back': 'took a customer’s link back',
   'accepted by link': 'accepted a quote by their link',
+  'made a token': 'let a program in',
+  'took a token back': 'let a program in no more',
   'exported a customer': 'took a customer’s data out as a file',
   'erased a customer': 'erased a customer',
 } as const;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { words } from '../../core/format/fields';
 import { hashPassword, verifyPassword } from 'better-auth/crypto';
-import { signInName } from '../../core/people/rights';
+import { signInName, type Role } from '../../core/people/rights';
 import { changePerson, sessionOf, sessionsOf, waysIn, type Person } from '../../data/people';
 import { shopCalled } from '../../data/shop';
 import { triedField } from '../people';
@@ -15,8 +15,12 @@ import { openWithOwner, type openingBody } from './opening';
 import { counted } from './tries';
 import { REACHED } from '../standing';
 
-/** A session as its request carries it, and whose it is. */
-export type SignedIn = NonNullable<Awaited<ReturnType<typeof sessionOf>>>;
+type OwnSession = NonNullable<Awaited<ReturnType<typeof sessionOf>>>;
+/** A session as its request carries it, and whose it is; or a program that was let in, which is no person. */
+export type SignedIn = Omit<OwnSession, 'by'> & {
+  by: OwnSession['by'] | 'token';
+  program?: { name: string; role: Role };
+};
 
 /** What of a request sign-in looks at: its cookies, its browser, and where it came from. */
 export function senderOf(headers: Headers, address: string): Headers {
@@ -42,7 +46,7 @@ function cameIn(person: Pick<Person, 'id' | 'name'>, cookies: Response): Respons
   return response;
 }
 
-const begin = (ctx: Context, userId: string, by: SignedIn['by']): Promise<Response> =>
+const begin = (ctx: Context, userId: string, by: OwnSession['by']): Promise<Response> =>
   authOf(ctx.shops).api.beginSession({ body: { userId, by }, headers: ctx.sender, asResponse: true });
 
 /** Ends the session that a device had, so that one device has one. */

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { refusalOf, rightsOf, type Role } from '../../../core/people/rights';
 import type { DeedRow } from '../../../data/people';
+import type { TokenLine } from '../../../server/accounts/tokens';
 import { bounded } from '../../ui/Boundary';
 import { Toasts, useReady } from '../../ui/page';
 import { PageHead } from '../../ui/PageHead';
@@ -8,6 +9,7 @@ import { signOutHere } from '../../ui/PersonButton';
 import { Button } from '../../ui/Button';
 import { DeedList } from './DeedList';
 import { OwnWays, type OwnSession } from './OwnWays';
+import { Programs } from './Programs';
 import { Staff, type StaffPerson } from './Staff';
 
 export type PeopleProps = {
@@ -16,11 +18,13 @@ export type PeopleProps = {
   sessions: OwnSession[];
   /** For the owner alone; null for everybody else. */
   deeds: (Omit<DeedRow, 'at'> & { at: string })[] | null;
+  /** Programs that are let in; null as above. */
+  tokens: TokenLine[] | null;
   now: string;
 };
 
 /** Who works here and what they may; how one comes in oneself; what was written down of both. */
-function PeopleIsland({ me, people: all, sessions, deeds, now }: PeopleProps) {
+function PeopleIsland({ me, people: all, sessions, deeds, tokens, now }: PeopleProps) {
   useReady();
   const [people, setPeople] = useState(all);
   return (
@@ -29,6 +33,7 @@ function PeopleIsland({ me, people: all, sessions, deeds, now }: PeopleProps) {
       <main className="grid items-start gap-6 lg:grid-cols-[1fr_24rem]">
         <div className="grid gap-6">
           <Staff me={me} people={people} setPeople={setPeople} />
+          {tokens && <Programs tokens={tokens} now={now} />}
           {deeds && <DeedList deeds={deeds} />}
         </div>
         <section className="bg-sheet border-line border p-4" aria-labelledby="you">
