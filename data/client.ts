@@ -39,11 +39,14 @@ function seen(pool: pg.Pool, sees: Sees): Database {
 const CONNECT_MS = 10_000;
 const QUERY_MS = 20_000;
 
-/** Connects to PostgreSQL. The pool opens connections as they are needed; `patient` for work that nobody waits for on a page. */
-export function connect(url: string, patient = false): Connection {
+/** Connections of a process, at most: for what shops ask, and for who is at the door. */
+const MOST_CONNECTIONS = 10;
+const MOST_AT_THE_DOOR = 6;
+
+function poolOf(url: string, patient: boolean, max: number): pg.Pool {
   const pool = new pg.Pool({
     connectionString: url,
-    max: 10,
+    max,
     connectionTimeoutMillis: CONNECT_MS,
     keepAlive: true,
     // What PostgreSQL does not break off itself (it may be frozen) is given up on this side a little later.
@@ -54,6 +57,14 @@ export function connect(url: string, patient = false): Connection {
   const lost = (error: Error): void => console.error(`database connection lost: ${error.message}`);
   pool.on('error', lost);
   pool.on('connect', (client) => client.on('error', lost));
+  return pool;
+}
+
+/** Connects to PostgreSQL. Connections are opened as they are needed; `patient` for work that nobody waits for on a page. */
+export function connect(url: string, patient = false): Connection {
+  const pool = poolOf(url, patient, MOST_CONNECTIONS);
+  // Apart from the others: a connection that stays with one shop need not be told again whom it sees.
+  const door = poolOf(url, patient, MOST_AT_THE_DOOR);
   // One handle a shop: what is remembered of a handle, such as how it signs people in, is remembered of the shop.
   const shops = new Map<number, Database>();
   return {
@@ -62,9 +73,11 @@ export function connect(url: string, patient = false): Connection {
       shops.set(id, known);
       return known;
     },
-    everyShop: seen(pool, 'all'),
-    tables: handle(seeing(pool, 'all', true)) as Database,
-    close: () => pool.end(),
+    everyShop: seen(door, 'all'),
+    tables: handle(seeing(door, 'all', true)) as Database,
+    close: async () => {
+      await Promise.all([pool.end(), door.end()]);
+    },
   };
 }
 

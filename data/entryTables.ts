@@ -2,7 +2,7 @@ import { bigserial, index, integer, pgTable, serial, text, timestamp } from 'dri
 import { TOKEN_ROLES, TOKEN_USES } from '../core/people/apiToken';
 import type { Deed } from '../core/people/deeds';
 import { people } from './schema';
-import { belongsTo, ofShop, seenShop } from './shopTable';
+import { belongsTo, ofShop, ofShopItself } from './shopTable';
 
 /** Links by which somebody sets a password: whoever was invited, or has forgotten theirs. One is used once. */
 export const entryLinks = pgTable(
@@ -25,7 +25,7 @@ export const entryLinks = pgTable(
 export const apiTokens = pgTable(
   'api_tokens',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     name: text().notNull(),
     use: text({ enum: TOKEN_USES }).notNull(),
@@ -47,7 +47,7 @@ export const audit = pgTable(
   'audit',
   {
     /** Of which shop; what is only ever added to outlives it. */
-    shopId: integer().notNull().default(seenShop),
+    shopId: ofShop(),
     id: bigserial({ mode: 'number' }).primaryKey(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
     /** Who did it, as they were called then; a name that was tried, where nobody came in. */

@@ -47,6 +47,11 @@ export async function waysIn(db: Queryable, id: number) {
 
 export type Session = typeof sessions.$inferSelect;
 /**
+ * What a reader of the database sees now, as PostgreSQL itself names it: two readers with the same snapshot see the same data, and
+ * every committed change makes another one.
+ */
+export const currentSnapshot = sql<string>`pg_current_snapshot()::text`;
+/**
  * Whose session a token is of, and of which shop, where it has not ended and they work here still. By the database's clock, as its end was written:
  * a server may live on another day.
  */
@@ -58,6 +63,8 @@ export async function sessionOf(db: Queryable, token: string) {
       id: sessions.id,
       token: sessions.token,
       by: sessions.by,
+      // What was committed when it was asked: a page that was drawn since needs no question of its own.
+      seen: currentSnapshot,
     })
     .from(sessions)
     .innerJoin(people, eq(people.userId, sessions.userId))

@@ -15,7 +15,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import { bytes } from './bytes';
-import { belongsTo, ofShop, ownedBy } from './shopTable';
+import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
 import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
 import type { Grade } from '../core/clearance/grade';
 import type { Change } from '../core/history/diff';
@@ -48,7 +48,7 @@ export type StageDocument = { package: PackageFile; use: UseFile } & Record<`x-$
 export const people = pgTable(
   'people',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     name: text().notNull(),
     units: text({ enum: ['metric', 'inch'] })
@@ -73,7 +73,7 @@ export const people = pgTable(
 export const customers = pgTable(
   'customers',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     name: text().notNull(),
     note: text().notNull().default(''),
@@ -84,7 +84,7 @@ export const customers = pgTable(
 export const vehicles = pgTable(
   'vehicles',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     customerId: integer(),
     label: text().notNull(),
@@ -174,7 +174,7 @@ export const changes = pgTable(
 export const catalogItems = pgTable(
   'catalog_items',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     kind: text({ enum: ITEM_KINDS }).notNull(),
     maker: text().notNull(),
@@ -205,7 +205,7 @@ export const catalogItems = pgTable(
 export const catalogImports = pgTable(
   'catalog_imports',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     kind: text({ enum: ITEM_KINDS }).notNull(),
     /** Empty where it was the catalog's own file. */
@@ -318,7 +318,7 @@ export const photos = pgTable(
 export const lessonsDone = pgTable(
   'lessons_done',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     person: text().notNull(),
     lesson: text().notNull(),
     tries: integer().notNull(),
@@ -331,7 +331,7 @@ export const lessonsDone = pgTable(
 export const fleetSearches = pgTable(
   'fleet_searches',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     label: text().notNull(),
     document: json().$type<FleetPackage>().notNull(),

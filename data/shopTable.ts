@@ -65,12 +65,13 @@ export const shop = pgTable(
 /** The shop that a connection was told to see; none where it sees all of them. */
 export const seenShop = sql`nullif(current_setting('vexlo.shop', true), 'all')::integer`;
 
-/** Whose a row is: of the shop that its connection sees. */
-export const ofShop = () =>
-  integer()
-    .notNull()
-    .default(seenShop)
-    .references(() => shop.id);
+/**
+ * Whose a row is: of the shop that its connection sees. Where it belongs to something else of the shop (`belongsTo`), that says that
+ * there is such a shop: a key on the shop itself would have everybody who stores something hold the one row of it.
+ */
+export const ofShop = () => integer().notNull().default(seenShop);
+/** The same of what belongs to nothing but the shop. */
+export const ofShopItself = () => ofShop().references(() => shop.id);
 
 type OfShop = { shopId: AnyPgColumn; id: AnyPgColumn };
 /** A row belongs to a row of its own shop: there is no way to name another shop's. */

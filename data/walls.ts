@@ -87,27 +87,29 @@ export function boundTo<T extends object>(handle: T, shopId: number): T {
 }
 
 /**
- * Tells a connection whom it sees. Whoever logs in as a superuser, whom no policy binds, works as `vexlo_rows`, who can do
- * nothing but read and write rows; where that role is not there this fails, and nothing is read.
+ * What a connection is told before it is first used. Whoever logs in as a superuser, whom no policy binds, works as `vexlo_rows`,
+ * who can do nothing but read and write rows; where that role is not there this fails, and nothing is read.
  */
-const SEE = `select set_config('vexlo.shop', $1, false),
+const BIND = `select set_config('vexlo.shop', $1, false),
   case when rolsuper or rolbypassrls then set_config('role', 'vexlo_rows', false) end
   from pg_roles where rolname = session_user`;
-
 /** The same for whoever owns the tables, and makes or empties them. */
-const SEE_AS_OWNER = `select set_config('role', 'none', false), set_config('vexlo.shop', $1, false)`;
+const UNBIND = `select set_config('role', 'none', false), set_config('vexlo.shop', $1, false)`;
+/** And where it is bound already and is to see another shop. */
+const SEE = `select set_config('vexlo.shop', $1, false)`;
 
-const told = new WeakMap<pg.PoolClient, string>();
+const told = new WeakMap<pg.PoolClient, { sees: Sees; asOwner: boolean }>();
 
 /** The second wall: the same connections, each told before it is used whom it sees. They are shared by all shops. */
 export function seeing(pool: pg.Pool, sees: Sees, asOwner = false): pg.Pool {
-  const whom = `${sees}${asOwner ? ', as the owner' : ''}`;
   const connect = async (): Promise<pg.PoolClient> => {
     const client = await pool.connect();
-    if (told.get(client) === whom) return client;
+    const before = told.get(client);
+    if (before?.sees === sees && before.asOwner === asOwner) return client;
+    const isBound = before?.asOwner === asOwner;
     try {
-      await client.query(asOwner ? SEE_AS_OWNER : SEE, [String(sees)]);
-      told.set(client, whom);
+      await client.query(isBound ? SEE : asOwner ? UNBIND : BIND, [String(sees)]);
+      told.set(client, { sees, asOwner });
       return client;
     } catch (error) {
       client.release(true);

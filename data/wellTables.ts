@@ -16,7 +16,7 @@ import type { ScanHead } from '../core/format/scan';
 import type { WellFile } from '../core/format/well';
 import { bytes } from './bytes';
 import { vehicles } from './schema';
-import { belongsTo, ofShop, ownedBy } from './shopTable';
+import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
 
 // How wells were measured, beside what stands in a vehicle's document: scans, photo rounds, and what other shops gave.
 
@@ -101,7 +101,7 @@ export const roundPictures = pgTable(
 export const foreignWells = pgTable(
   'foreign_wells',
   {
-    shopId: ofShop(),
+    shopId: ofShopItself(),
     id: serial().primaryKey(),
     /** The body, as vehicles have it. */
     platform: text().notNull(),

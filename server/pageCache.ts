@@ -2,6 +2,7 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import type { Database } from '../data/client';
+import { currentSnapshot } from '../data/people';
 
 /** A page as it was drawn. */
 export type Drawn = {
@@ -31,12 +32,9 @@ export async function answerWith(page: Drawn, encodings: string | null): Promise
 /** Pages that are kept, the longest unused going first; one is some hundred kB. */
 const MOST_PAGES = 60;
 
-/**
- * What a reader of the database sees now, as PostgreSQL itself names it: two readers with the same snapshot see the same data, and
- * every committed change makes another one. So a page that was drawn under a snapshot is right for everybody who has it.
- */
+/** What a reader of the database sees now: a page that was drawn under a snapshot is right for everybody who has it. */
 export async function snapshotOf(db: Database): Promise<string> {
-  const { rows } = await db.execute<{ seen: string }>(sql`select pg_current_snapshot()::text as seen`);
+  const { rows } = await db.execute<{ seen: string }>(sql`select ${currentSnapshot} as seen`);
   return rows[0]?.seen ?? '';
 }
 

@@ -56,7 +56,8 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
     // A page is drawn once for whoever reads the same data as the same person in the same minute.
     const minute = Math.floor(now().getTime() / 60_000);
     const who = `${known?.personId ?? ''} ${known?.by ?? ''}`;
-    const key = [url.pathname, url.search, who, minute, await snapshotOf(database().everyShop)].join('\n');
+    const seen = known?.seen ?? (await snapshotOf(database().everyShop));
+    const key = [url.pathname, url.search, who, minute, seen].join('\n');
     return await answerWith(await cached(key, () => drawn(next)), request.headers.get('accept-encoding'));
   } catch (error) {
     const refusal = failure(error, `${request.method} ${url.pathname}`);

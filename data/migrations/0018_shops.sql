@@ -164,11 +164,7 @@ ALTER TABLE "catalog_imports" ADD CONSTRAINT "catalog_imports_shop_id_shop_id_fk
 --> statement-breakpoint
 ALTER TABLE "catalog_items" ADD CONSTRAINT "catalog_items_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "changes" ADD CONSTRAINT "changes_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "customers" ADD CONSTRAINT "customers_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
-ALTER TABLE "fleet_answers" ADD CONSTRAINT "fleet_answers_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "fleet_answers" ADD CONSTRAINT "fleet_answers_shop_id_search_id_fleet_searches_shop_id_id_fk" FOREIGN KEY ("shop_id","search_id") REFERENCES "public"."fleet_searches"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
@@ -176,31 +172,19 @@ ALTER TABLE "fleet_answers" ADD CONSTRAINT "fleet_answers_shop_id_vehicle_id_veh
 --> statement-breakpoint
 ALTER TABLE "fleet_searches" ADD CONSTRAINT "fleet_searches_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "job_work" ADD CONSTRAINT "job_work_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "job_work" ADD CONSTRAINT "job_work_shop_id_job_id_jobs_shop_id_id_fk" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE cascade ON UPDATE no action;
---> statement-breakpoint
-ALTER TABLE "jobs" ADD CONSTRAINT "jobs_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "jobs" ADD CONSTRAINT "jobs_shop_id_vehicle_id_vehicles_shop_id_id_fk" FOREIGN KEY ("shop_id","vehicle_id") REFERENCES "public"."vehicles"("shop_id","id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "lessons_done" ADD CONSTRAINT "lessons_done_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "log_entries" ADD CONSTRAINT "log_entries_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "log_entries" ADD CONSTRAINT "log_entries_shop_id_job_id_jobs_shop_id_id_fk" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "people" ADD CONSTRAINT "people_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "photos" ADD CONSTRAINT "photos_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "photos" ADD CONSTRAINT "photos_shop_id_job_id_jobs_shop_id_id_fk" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "quotes" ADD CONSTRAINT "quotes_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "quotes" ADD CONSTRAINT "quotes_shop_id_job_id_jobs_shop_id_id_fk" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE cascade ON UPDATE no action;
---> statement-breakpoint
-ALTER TABLE "stages" ADD CONSTRAINT "stages_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "stages" ADD CONSTRAINT "stages_shop_id_job_id_jobs_shop_id_id_fk" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
@@ -208,31 +192,19 @@ ALTER TABLE "vehicles" ADD CONSTRAINT "vehicles_shop_id_shop_id_fk" FOREIGN KEY 
 --> statement-breakpoint
 ALTER TABLE "vehicles" ADD CONSTRAINT "vehicles_shop_id_customer_id_customers_shop_id_id_fk" FOREIGN KEY ("shop_id","customer_id") REFERENCES "public"."customers"("shop_id","id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "customer_links" ADD CONSTRAINT "customer_links_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "customer_links" ADD CONSTRAINT "customer_links_shop_id_job_id_jobs_shop_id_id_fk" FOREIGN KEY ("shop_id","job_id") REFERENCES "public"."jobs"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "customer_links" ADD CONSTRAINT "customer_links_shop_id_quote_id_quotes_shop_id_id_fk" FOREIGN KEY ("shop_id","quote_id") REFERENCES "public"."quotes"("shop_id","id") ON DELETE cascade ON UPDATE no action;
---> statement-breakpoint
-ALTER TABLE "entry_links" ADD CONSTRAINT "entry_links_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "entry_links" ADD CONSTRAINT "entry_links_shop_id_person_id_people_shop_id_id_fk" FOREIGN KEY ("shop_id","person_id") REFERENCES "public"."people"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "foreign_wells" ADD CONSTRAINT "foreign_wells_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "photo_rounds" ADD CONSTRAINT "photo_rounds_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "photo_rounds" ADD CONSTRAINT "photo_rounds_shop_id_vehicle_id_vehicles_shop_id_id_fk" FOREIGN KEY ("shop_id","vehicle_id") REFERENCES "public"."vehicles"("shop_id","id") ON DELETE cascade ON UPDATE no action;
---> statement-breakpoint
-ALTER TABLE "round_pictures" ADD CONSTRAINT "round_pictures_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "round_pictures" ADD CONSTRAINT "round_pictures_shop_id_round_id_photo_rounds_shop_id_id_fk" FOREIGN KEY ("shop_id","round_id") REFERENCES "public"."photo_rounds"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint
-ALTER TABLE "scan_chunks" ADD CONSTRAINT "scan_chunks_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
---> statement-breakpoint
 ALTER TABLE "scan_chunks" ADD CONSTRAINT "scan_chunks_shop_id_scan_id_scans_shop_id_id_fk" FOREIGN KEY ("shop_id","scan_id") REFERENCES "public"."scans"("shop_id","id") ON DELETE cascade ON UPDATE no action;
---> statement-breakpoint
-ALTER TABLE "scans" ADD CONSTRAINT "scans_shop_id_shop_id_fk" FOREIGN KEY ("shop_id") REFERENCES "public"."shop"("id") ON DELETE no action ON UPDATE no action;
 --> statement-breakpoint
 ALTER TABLE "scans" ADD CONSTRAINT "scans_shop_id_vehicle_id_vehicles_shop_id_id_fk" FOREIGN KEY ("shop_id","vehicle_id") REFERENCES "public"."vehicles"("shop_id","id") ON DELETE cascade ON UPDATE no action;
 --> statement-breakpoint

@@ -17,7 +17,9 @@ import { REACHED } from '../standing';
 
 type OwnSession = NonNullable<Awaited<ReturnType<typeof sessionOf>>>;
 /** A session as its request carries it, and whose it is; or a program that was let in, which is no person. */
-export type SignedIn = Omit<OwnSession, 'by'> & {
+export type SignedIn = Omit<OwnSession, 'by' | 'seen'> & {
+  /** The snapshot of the database that it was read under. */
+  seen?: string;
   by: OwnSession['by'] | 'token';
   program?: { name: string; role: Role };
 };
