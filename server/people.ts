@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { oneOf, words } from '../core/format/fields';
 import { LEAST_PASSWORD, MOST_PASSWORD, ROLES, shownName, signInName } from '../core/people/rights';
 import { addPerson, changePerson, type Person } from '../data/people';
+import { isSoonTried } from './accounts/wellKnown';
 import { noteDeed } from './accounts/deeds';
 import { makeLink, refuseLastOwner } from './accounts/entry';
 import type { Context } from './context';
@@ -15,7 +16,10 @@ export const passwordField = z
   .min(LEAST_PASSWORD, {
     error: `is shorter than ${LEAST_PASSWORD} characters; four common words are enough`,
   })
-  .max(MOST_PASSWORD, { error: `is longer than ${MOST_PASSWORD} characters` });
+  .max(MOST_PASSWORD, { error: `is longer than ${MOST_PASSWORD} characters` })
+  .refine((password) => password.length < LEAST_PASSWORD || !isSoonTried(password), {
+    error: 'is among the first that are tried; put four words together that nobody else would',
+  });
 /** A password as it is tried. */
 export const triedField = z.string({ error: 'is no text' }).max(MOST_PASSWORD, { error: 'is too long' });
 export const digitsField = z.string().regex(/^\d{4}$/, { error: 'is not four digits' });

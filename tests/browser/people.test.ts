@@ -208,3 +208,61 @@ describe('a shop of one’s own', () => {
     );
   });
 });
+
+describe('what is the owner’s', () => {
+  test('a program is let in, its token is shown once and lets it in until it is taken back', async () => {
+    const { go, find, text, eventually, address } = bench();
+    await asOwner();
+    await go('/people');
+    const form = '[data-testid="new-program"]';
+    await into(`${form} [name="name"]`, 'Alignment bench');
+    await (await find(`${form} [name="may"]`)).sendKeys('what a fitter may');
+    await (await find(`${form} [name="name"]`)).sendKeys(Key.ENTER);
+    const token = await (await find('[aria-label="Token of Alignment bench"]')).getAttribute('value');
+    const asked = (): Promise<number> =>
+      fetch(`${address}/api/plan`, { headers: { authorization: `Bearer ${token}` } }).then(
+        ({ status }) => status,
+      );
+    expect(await asked()).toBe(200);
+    await (await find('[aria-label="Let Alignment bench in no more"]')).click();
+    await eventually(
+      () => text('[data-testid="programs"]'),
+      (words) => words.includes('taken back'),
+      'it is taken back',
+    );
+    expect(await asked()).toBe(401);
+    await go('/people');
+    expect(await text('main')).not.toContain(token);
+  });
+
+  test('a customer is found by a vehicle, and erased when their name is typed', async () => {
+    const { go, find, text, eventually, driver } = bench();
+    await asOwner();
+    await go('/customers');
+    const names = (): Promise<string[]> =>
+      driver.executeScript(
+        'return [...document.querySelectorAll("[data-testid=customers] tbody td:first-child")].map((one) => one.textContent)',
+      );
+    const [first = ''] = await names();
+    const vehicle = await text('[data-testid="customers"] tbody td:nth-child(2)');
+    await into('[type="search"]', vehicle.split(' · ')[0] ?? '');
+    expect(await names()).toContain(first);
+    await (await find(`[data-testid="customers"] tbody a`)).click();
+    await eventually(
+      () => text('h1'),
+      (words) => words === first,
+      'the page of the customer',
+    );
+    expect(await text('[data-testid="fleet"]')).toContain('J-');
+    await press('Erase…');
+    await into('[role="dialog"] [name="name"]', `Somebody else${Key.ENTER}`);
+    await eventually(
+      () => text('[role="dialog"]'),
+      (words) => words.includes(`is not “${first}”`),
+      'another name is refused',
+    );
+    await into('[role="dialog"] [name="name"]', `${first}${Key.ENTER}`);
+    await arrives('/customers');
+    await eventually(names, (all) => all.length > 0 && !all.includes(first), 'they are gone');
+  });
+});
