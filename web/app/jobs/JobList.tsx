@@ -14,7 +14,7 @@ import type { JobLine } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
 import { Segments } from '../../ui/choices';
 import { FileButton } from '../../ui/FileButton';
-import { PageLinks } from '../../ui/PageHead';
+import { PageHead } from '../../ui/PageHead';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { format } from 'date-fns';
 import type { LastBackup } from '../../../server/standing';
@@ -22,7 +22,6 @@ import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 import { Button } from '../../ui/Button';
-import { PersonButton } from '../../ui/PersonButton';
 
 type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
 
@@ -128,17 +127,21 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
     else setFaults(answer.faults.length > 0 ? answer.faults : [{ path: 'file', message: answer.message }]);
   };
   return (
-    <div className="mx-auto max-w-[1360px] px-4 py-5">
-      <header className="border-ink mb-4 flex flex-wrap items-end gap-x-4 gap-y-2 border-b-2 pb-3">
-        <div>
-          <h1 className="font-tight text-3xl leading-none font-semibold">Jobs</h1>
-          <p className="text-graphite">
-            {shopName}
-            {place && `, ${place}`}
-          </p>
-          <PageLinks here="/" />
-        </div>
-        <div className="ml-2 w-64 max-w-full">
+    <div className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
+      <PageHead here="/" title={`Jobs, ${shopName}${place && `, ${place}`}`}>
+        <Button className="flex items-center gap-2" needs="plan" onClick={() => setBeginning(true)}>
+          <Plus size={16} aria-hidden /> New vehicle
+        </Button>
+        <FileButton
+          words="Import a build file"
+          label="Build file to import as a new vehicle"
+          className="plain-button flex items-center gap-2"
+          needs="plan"
+          take={(text) => void bring(text)}
+        />
+      </PageHead>
+      <div className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <div className="w-72 max-w-full">
           <label htmlFor="find" className="caption block">
             Find (arrows choose, Enter opens)
           </label>
@@ -168,18 +171,7 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
             setAt(0);
           }}
         />
-        <Button className="ml-auto flex items-center gap-2" needs="plan" onClick={() => setBeginning(true)}>
-          <Plus size={16} aria-hidden /> New vehicle
-        </Button>
-        <FileButton
-          words="Import a build file"
-          label="Build file to import as a new vehicle"
-          className="plain-button flex items-center gap-2"
-          needs="plan"
-          take={(text) => void bring(text)}
-        />
-        <PersonButton />
-      </header>
+      </div>
       <main>
         <table className="w-full border-collapse" data-testid="jobs">
           <thead>
