@@ -23,7 +23,9 @@ import { readBuild } from '../core/format/read';
 const QUEUE = 'fleet';
 /** Vehicles in a share: few, so that several processes have something to do and little is done twice. */
 const SHARE = 4;
-type Share = { shopId: number; searchId: number; vehicleIds: number[] };
+/** One that was queued before there could be several shops names none: it is of the first. */
+type Share = { shopId?: number; searchId: number; vehicleIds: number[] };
+const FIRST_SHOP = 1;
 
 /** How the queue is kept; a test is less patient than a shop. */
 export type QueuePatience = {
@@ -66,7 +68,7 @@ async function workOff(db: Database, { searchId, vehicleIds }: Omit<Share, 'shop
 /** Takes shares off the queue, one after the other, for as long as the process runs. */
 export async function workOnFleet(boss: PgBoss, { ofShop }: Pick<Shops, 'ofShop'>): Promise<void> {
   await boss.work<Share>(QUEUE, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
-    for (const { data } of jobs) await workOff(ofShop(data.shopId), data);
+    for (const { data } of jobs) await workOff(ofShop(data.shopId ?? FIRST_SHOP), data);
   });
 }
 

@@ -49,17 +49,23 @@ describe('a test fit', () => {
       'they wait',
     );
     expect(await lines('test-fit')).toBe(3);
+    // Taken while it waits: once there is a connection the page may have sent it before this does.
+    const waiting = await driver.executeScript<string>(
+      `return localStorage.getItem('vexlo-log-' + location.pathname.split('/')[2])`,
+    );
     await connection(true);
     // Sent again as a page would that never heard the answer.
-    const sent = await driver.executeAsyncScript<number>(`
-      const done = arguments[0];
+    const sent = await driver.executeAsyncScript<number>(
+      `
+      const [list, done] = arguments;
       const id = location.pathname.split('/')[2];
-      const list = localStorage.getItem('vexlo-log-' + id);
       const post = () => fetch('/api/jobs/' + id + '/log', {
         method: 'POST', body: list, headers: { 'content-type': 'application/json' },
       });
       post().then(post).then((r) => done(r.status));
-    `);
+    `,
+      waiting,
+    );
     expect(sent).toBe(200);
     await driver.navigate().refresh();
     await find('[data-testid="timeline"] [data-entry]');

@@ -181,7 +181,7 @@ test('a signed answer freezes the quote as the desk would, once; the drawn name 
   expect((await page(secret)).text).toContain('was accepted by');
   const owner = await cookieAt(server.url, DEMO.owner);
   expect(await (await send('GET', '/api/audit?csv', undefined, owner)).text()).toMatch(
-    /Ilse Tarn,accepted a quote by their link,J-\d+: Tires and lift/,
+    /a customer,accepted a quote by their link,J-\d+: Tires and lift/,
   );
 });
 
