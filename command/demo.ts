@@ -115,14 +115,6 @@ export async function loadDemo(
   // What there is of one that is not whole is of a load that was cut short. Nothing of it is anybody's.
   await emptyTables(tables);
   const { shop, people, jobs, prices, leadDays } = shopFile.parse(JSON.parse(read('shop.json')));
-  const { name: shopName, ...settings } = shop;
-  const shopId = await openShop(everyShop, shopName, { ...settings, demo: true }, false);
-  if (shopId === undefined) throw new Error('the demo shop was opened by another process meanwhile');
-  const db = ofShop(shopId);
-  for (const { name, role } of people) await addPerson(db, name, role);
-  const person = people[0]?.name ?? 'Vexlo';
-  for (const kind of ITEM_KINDS)
-    must(`demo/catalog/${kind}.csv`, await importCatalog(db, kind, read('catalog', `${kind}.csv`)));
   const workRules = SHIPPED_WORK.map((rule) =>
     rule.part
       ? {
@@ -135,6 +127,14 @@ export async function loadDemo(
         }
       : rule,
   );
+  const { name: shopName, ...settings } = shop;
+  const shopId = await openShop(everyShop, shopName, { ...settings, workRules, demo: true }, false);
+  if (shopId === undefined) throw new Error('the demo shop was opened by another process meanwhile');
+  const db = ofShop(shopId);
+  for (const { name, role } of people) await addPerson(db, name, role);
+  const person = people[0]?.name ?? 'Vexlo';
+  for (const kind of ITEM_KINDS)
+    must(`demo/catalog/${kind}.csv`, await importCatalog(db, kind, read('catalog', `${kind}.csv`)));
   const actor = { db, person: { name: person }, now: moment };
   await loadPast(db, moment, (name) => build(name) as BuildFile, read('history.json'));
   for (const { stages, inWork: working, ...job } of jobs) {
@@ -161,6 +161,6 @@ export async function loadDemo(
       must(`demo/${first}`, await updateJob(actor, jobId, { status: job.status }));
   }
   // Last: a shop that is there is one that was loaded whole.
-  await finishShop(db, { ...settings, workRules, demo: true });
+  await finishShop(db);
   return true;
 }

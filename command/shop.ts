@@ -1,9 +1,10 @@
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { faultsOf, words } from '../core/format/fields';
+import { shownName } from '../core/people/rights';
 import { connect } from '../data/client';
 import { addPerson } from '../data/people';
-import { openShop } from '../data/shop';
+import { openShop, shopCalled } from '../data/shop';
 import { faultLines } from '../formats/buildJson';
 import { makeLink } from '../server/accounts/entry';
 import { MARGIN_MM } from '../server/accounts/opening';
@@ -22,12 +23,17 @@ export async function addShop(
 ): Promise<{ secret: string }> {
   const shops = connect(url, true);
   try {
-    const shopId = await openShop(shops.everyShop, name.trim(), { marginMm: MARGIN_MM, place });
+    // As it is asked for at the door: two that differ by a capital could not be told apart there.
+    const known = await shopCalled(shops.everyShop, name);
+    const shopId = known
+      ? undefined
+      : await openShop(shops.everyShop, shownName(name), { marginMm: MARGIN_MM, place });
     if (shopId === undefined)
-      throw new Error(`there is a shop called “${name}” here already; call it otherwise`);
-    const person = await addPerson(shops.ofShop(shopId), owner.trim(), 'owner');
+      throw new Error(`there is a shop called “${known?.name ?? name}” here already; call it otherwise`);
+    const called = shownName(owner);
+    const person = await addPerson(shops.ofShop(shopId), called, 'owner');
     if (!person) throw new Error('its owner was not stored');
-    return await makeLink(await contextAs(shops, shopId, 'Vexlo'), { id: person.id, name: owner.trim() });
+    return await makeLink(await contextAs(shops, shopId, 'Vexlo'), { id: person.id, name: called });
   } finally {
     await shops.close();
   }

@@ -1,5 +1,6 @@
-import { and, desc, eq, gt, isNull, lt, or } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Queryable } from './client';
+import { longAgo, opens } from './secrets';
 import { apiTokens } from './tables';
 
 export type ApiTokenRow = typeof apiTokens.$inferSelect;
@@ -24,9 +25,7 @@ export async function tokenBy(
   const [row] = await everyShop
     .select()
     .from(apiTokens)
-    .where(
-      and(eq(apiTokens.secretHash, secretHash), gt(apiTokens.expiresAt, at), isNull(apiTokens.takenBackAt)),
-    );
+    .where(opens(apiTokens, secretHash, at));
   return row;
 }
 
@@ -41,9 +40,8 @@ export async function takeBackToken(db: Queryable, id: number, at: Date): Promis
 
 /** Remembers that a token was used; where it was within ten minutes nothing is written. */
 export async function noteTokenUsed(db: Queryable, id: number, at: Date): Promise<void> {
-  const before = new Date(at.getTime() - 600_000);
   await db
     .update(apiTokens)
     .set({ usedAt: at })
-    .where(and(eq(apiTokens.id, id), or(isNull(apiTokens.usedAt), lt(apiTokens.usedAt, before))));
+    .where(and(eq(apiTokens.id, id), longAgo(apiTokens.usedAt, at)));
 }

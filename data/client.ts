@@ -65,7 +65,7 @@ export function connect(url: string, patient = false): Connection {
   const pool = poolOf(url, patient, MOST_CONNECTIONS);
   // Apart from the others: a connection that stays with one shop need not be told again whom it sees.
   const door = poolOf(url, patient, MOST_AT_THE_DOOR);
-  // One handle a shop: what is remembered of a handle, such as how it signs people in, is remembered of the shop.
+  // A handle is made once a shop, and holds no connection.
   const shops = new Map<number, Database>();
   return {
     ofShop: (id) => {
@@ -157,9 +157,11 @@ export async function letRowsBeWorked(tables: Database, namespace: 'public' | 'p
     exception when duplicate_object or unique_violation then null;
     end $$`);
   const name = sql.identifier(namespace);
-  await tables.execute(sql`grant usage on schema ${name} to vexlo_rows`);
-  await tables.execute(
-    sql`grant select, insert, update, delete on all tables in schema ${name} to vexlo_rows`,
-  );
-  await tables.execute(sql`grant usage, select on all sequences in schema ${name} to vexlo_rows`);
+  await transaction(tables, async (tx) => {
+    // PostgreSQL refuses one of two that say it of the same table at one moment, as servers do that start together.
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext('vexlo_rows'))`);
+    await tx.execute(sql`grant usage on schema ${name} to vexlo_rows`);
+    await tx.execute(sql`grant select, insert, update, delete on all tables in schema ${name} to vexlo_rows`);
+    await tx.execute(sql`grant usage, select on all sequences in schema ${name} to vexlo_rows`);
+  });
 }

@@ -1,5 +1,6 @@
-import { and, desc, eq, gt, isNull, lt, or } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Queryable } from './client';
+import { longAgo, opens } from './secrets';
 import { customerLinks, photos } from './tables';
 
 export type CustomerLinkRow = typeof customerLinks.$inferSelect;
@@ -31,13 +32,7 @@ export async function customerLinkBy(
   const [row] = await db
     .select()
     .from(customerLinks)
-    .where(
-      and(
-        eq(customerLinks.secretHash, secretHash),
-        gt(customerLinks.expiresAt, at),
-        isNull(customerLinks.takenBackAt),
-      ),
-    );
+    .where(opens(customerLinks, secretHash, at));
   return row;
 }
 
@@ -56,11 +51,10 @@ export async function takeBackLink(
 
 /** Remembers that a link was looked at; where it was within ten minutes nothing is written. */
 export async function noteSeen(db: Queryable, id: number, at: Date): Promise<void> {
-  const before = new Date(at.getTime() - 600_000);
   await db
     .update(customerLinks)
     .set({ seenAt: at })
-    .where(and(eq(customerLinks.id, id), or(isNull(customerLinks.seenAt), lt(customerLinks.seenAt, before))));
+    .where(and(eq(customerLinks.id, id), longAgo(customerLinks.seenAt, at)));
 }
 
 /** The photos of a job, newest first: their ids and sizes. */

@@ -1,4 +1,4 @@
-import { asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Expectation } from '../core/calibration/expectation';
 import type { Queryable } from './client';
 import { jobs, logEntries, photos, vehicles } from './schema';
@@ -72,8 +72,8 @@ export function provedEntries(db: Queryable) {
     .orderBy(asc(logEntries.at), asc(logEntries.seq));
 }
 
-/** The log of every job whose vehicle was handed over, with what the vehicle is called. */
-export function logsHandedOver(db: Queryable) {
+/** The log of every job whose vehicle was handed over, or of those among some, with what the vehicle is called. */
+export function logsHandedOver(db: Queryable, jobIds?: readonly number[]) {
   return db
     .select({
       jobId: jobs.id,
@@ -85,9 +85,12 @@ export function logsHandedOver(db: Queryable) {
     .innerJoin(jobs, eq(logEntries.jobId, jobs.id))
     .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
     .where(
-      inArray(
-        logEntries.jobId,
-        db.select({ id: logEntries.jobId }).from(logEntries).where(eq(logEntries.kind, 'handed-over')),
+      and(
+        inArray(
+          logEntries.jobId,
+          db.select({ id: logEntries.jobId }).from(logEntries).where(eq(logEntries.kind, 'handed-over')),
+        ),
+        jobIds && inArray(logEntries.jobId, [...jobIds]),
       ),
     )
     .orderBy(asc(logEntries.at), asc(logEntries.seq));

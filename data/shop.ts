@@ -1,4 +1,5 @@
 import { asc, eq, sql } from 'drizzle-orm';
+import { shownName } from '../core/people/rights';
 import type { Queryable } from './client';
 import { shop, type ShopDocument } from './shopTable';
 
@@ -25,7 +26,7 @@ export async function shopCalled(
   const [row] = await everyShop
     .select({ id: shop.id, name: shop.name })
     .from(shop)
-    .where(eq(sql`lower(${shop.name})`, name.trim().toLowerCase()));
+    .where(eq(sql`lower(${shop.name})`, shownName(name).toLowerCase()));
   return row;
 }
 
@@ -55,8 +56,8 @@ export async function openShop(
 }
 
 /** A demo was loaded to its end. */
-export async function finishShop(db: Queryable, document: ShopDocument): Promise<void> {
-  await db.update(shop).set({ document, whole: true });
+export async function finishShop(db: Queryable): Promise<void> {
+  await db.update(shop).set({ whole: true });
 }
 
 /** The number that the next job of the shop gets, from 1; never told twice. */

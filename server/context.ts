@@ -12,6 +12,8 @@ export type Context = {
   db: Database;
   /** Of which shop whoever asks is; null where that is not known yet. */
   shopId: number | null;
+  /** Whoever is at the door says which shop is theirs: there are several. */
+  several: boolean;
   /** Every shop of the database: for who stands at the door, and nobody else. */
   shops: Shops;
   /** The same request, as one of a shop: of whoever came in by name, or by a link. */
@@ -63,15 +65,13 @@ export type Caller = Pick<Context, 'sender' | 'address' | 'origin' | 'signedIn'>
 
 /** The context of a request: of the shop of whoever is signed in, else of the one shop that there is. */
 export async function contextOf(shops: Shops, caller: Caller, moment = now()): Promise<Context> {
-  const program = caller.signedIn?.program;
-  const known = caller.signedIn?.shopId ?? (await onlyShop(shops)) ?? null;
+  const { signedIn } = caller;
+  const program = signedIn?.program;
+  const there = signedIn ? [] : await shopsThere(shops.everyShop);
+  const several = there.length > 1;
   const within = async (shopId: number | null): Promise<Context> => {
     const db = shops.ofShop(shopId ?? NO_SHOP);
-    const [people, shop, all] = await Promise.all([
-      allPeople(db),
-      currentShop(db),
-      shopId === null ? shopsThere(shops.everyShop) : [],
-    ]);
+    const [people, shop] = await Promise.all([allPeople(db), currentShop(db)]);
     return {
       ...caller,
       db,
@@ -82,14 +82,15 @@ export async function contextOf(shops: Shops, caller: Caller, moment = now()): P
       shop,
       person: program
         ? { ...nobody(program.name), role: program.role, active: true }
-        : (people.find(({ id }) => id === caller.signedIn?.personId) ?? nobody()),
+        : (people.find(({ id }) => id === signedIn?.personId) ?? nobody()),
+      several,
       // Of several shops, none is open to whoever comes.
-      open: all.length === 0 && !people.some(signsIn),
+      open: !several && !people.some(signsIn),
       now: moment,
       origin: OUTSIDE || caller.origin,
     };
   };
-  return within(known);
+  return within(signedIn?.shopId ?? (several ? null : (there[0]?.id ?? null)));
 }
 
 /** The same for work that no request asked for, such as loading a demo: under a name and at a moment of its own. */

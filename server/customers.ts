@@ -42,7 +42,7 @@ export async function customerFleet(ctx: Context, id: number): Promise<Outcome<C
   const [accepted, handed, due] = await Promise.all([
     acceptedOf(ctx.db, jobIds),
     handedOverStages(ctx.db, jobIds),
-    dueVehicles(ctx),
+    dueVehicles(ctx, jobIds),
   ]);
   const paid = accepted.flatMap(({ at, option, document }) => {
     const taken = document.options[option ?? -1];

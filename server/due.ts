@@ -7,13 +7,12 @@ import type { Context } from './context';
 
 export type DueVehicle = { jobId: number; job: string; vehicle: string; due: Due[] };
 
-/** What is due on every vehicle that was handed over, the soonest first. */
-export async function dueVehicles({
-  db,
-  shop: { settings },
-  now,
-}: Pick<Context, 'db' | 'shop' | 'now'>): Promise<DueVehicle[]> {
-  const rows = await logsHandedOver(db);
+/** What is due on every vehicle that was handed over, or on those of some jobs, the soonest first. */
+export async function dueVehicles(
+  { db, shop: { settings }, now }: Pick<Context, 'db' | 'shop' | 'now'>,
+  jobIds?: readonly number[],
+): Promise<DueVehicle[]> {
+  const rows = await logsHandedOver(db, jobIds);
   const logs = grouped(rows, ({ jobId }) => jobId);
   const first = ({ due }: DueVehicle): string => due[0]?.on ?? '9999';
   return [...logs]

@@ -79,7 +79,13 @@ function settingsOf({ version, document }: { version: number; document: ShopDocu
   };
 }
 
-export type CurrentShop = { name: string; place: string; settings: ShopSettings };
+export type CurrentShop = {
+  name: string;
+  place: string;
+  /** It is the one that is shown before there is a real one. */
+  demo: boolean;
+  settings: ShopSettings;
+};
 
 /** The shop's name and settings as they are; those that ship where no shop was opened yet. */
 export async function currentShop(db: Queryable): Promise<CurrentShop> {
@@ -87,6 +93,7 @@ export async function currentShop(db: Queryable): Promise<CurrentShop> {
   return {
     name: row?.name ?? 'Vexlo',
     place: row?.document.place ?? '',
+    demo: row?.document.demo === true,
     settings: settingsOf(row ?? { version: 1, document: { marginMm: 10, place: '' } }),
   };
 }

@@ -30,3 +30,14 @@ export async function fetchAs(url: string, person: number = DEMO.owner) {
     return fetch(`${url}${path}`, { redirect: 'manual', ...init, headers });
   };
 }
+
+/** Sends JSON to a server, of whoever's cookie it is; of nobody without one. The server may be there later. */
+export const sendTo =
+  (server: () => { url: string }) =>
+  (method: string, path: string, body?: unknown, cookie = ''): Promise<Response> =>
+    fetch(`${server().url}${path}`, {
+      method,
+      redirect: 'manual',
+      headers: { ...(cookie ? { cookie } : {}), 'content-type': 'application/json' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });

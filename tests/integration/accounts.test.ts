@@ -15,7 +15,7 @@ import { documents } from '../../server/documents';
 import { importBuild, jobLines, sheetData } from '../../server/jobs';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
-import { cookieAt, cookiesOf, DEMO, fetchAs } from '../signedIn';
+import { cookieAt, cookiesOf, DEMO, fetchAs, sendTo } from '../signedIn';
 import { ownShop } from './ownShop';
 
 /** The doors: who comes in, by what, and what is asked of whom. */
@@ -39,13 +39,7 @@ afterAll(async () => {
   await connection.close();
 });
 
-const send = (method: string, path: string, body: unknown = undefined, cookie = ''): Promise<Response> =>
-  fetch(`${server.url}${path}`, {
-    method,
-    redirect: 'manual',
-    headers: { ...(cookie ? { cookie } : {}), 'content-type': 'application/json' },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
+const send = sendTo(() => server);
 const said = async (answer: Response): Promise<string> =>
   ((await answer.json()) as { message: string }).message;
 const who = async (cookie: string): Promise<string | undefined> => {

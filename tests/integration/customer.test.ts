@@ -11,7 +11,7 @@ import { keepPhoto } from '../../server/photos';
 import { makeQuote } from '../../server/work';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
-import { cookieAt, DEMO } from '../signedIn';
+import { cookieAt, DEMO, sendTo } from '../signedIn';
 import { ownShop } from './ownShop';
 
 /** What a customer reaches by a link, and what not. */
@@ -60,13 +60,7 @@ afterAll(async () => {
   await connection.close();
 });
 
-const send = (method: string, path: string, body?: unknown, cookie = ''): Promise<Response> =>
-  fetch(`${server.url}${path}`, {
-    method,
-    redirect: 'manual',
-    headers: { ...(cookie ? { cookie } : {}), 'content-type': 'application/json' },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
+const send = sendTo(() => server);
 const link = async (body: object): Promise<{ id: number; secret: string }> => {
   const made = await send('POST', `/api/jobs/${job.jobId}/links`, { days: 7, ...body }, planner);
   expect(made.status).toBe(201);

@@ -24,7 +24,7 @@ import { boundTo } from '../../data/walls';
 import { importBuild } from '../../server/jobs';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
-import { cookieAt, cookiesOf, DEMO } from '../signedIn';
+import { cookieAt, cookiesOf, DEMO, sendTo } from '../signedIn';
 import { ownShop } from './ownShop';
 
 /** Two shops in one database, the demo and one more: neither learns anything of the other. */
@@ -42,13 +42,7 @@ const SECRET = 'Hollow Vale rescue';
 const folder = mkdtempSync(join(tmpdir(), 'vexlo-shops-'));
 const PASSWORD = 'quarry dust on chrome';
 
-const send = (method: string, path: string, body: unknown = undefined, cookie = ''): Promise<Response> =>
-  fetch(`${server.url}${path}`, {
-    method,
-    redirect: 'manual',
-    headers: { ...(cookie ? { cookie } : {}), 'content-type': 'application/json' },
-    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-  });
+const send = sendTo(() => server);
 
 beforeAll(async () => {
   buildIfStale();
@@ -280,6 +274,13 @@ describe('from outside', () => {
     expect(page).not.toContain('Bridge Street');
     // The demo is no longer open to whoever comes by.
     expect((await send('POST', '/api/session/press', { person: DEMO.owner })).status).toBe(403);
+  });
+
+  test('a name that could not be told from another at the door is refused', async () => {
+    for (const name of ['Bridge Street Garage', ' bridge street  GARAGE '])
+      await expect(addShop(url, { name, place: '', owner: 'Ilse' })).rejects.toThrow(
+        'a shop called “Bridge Street Garage” here already',
+      );
   });
 
   test('somebody of another shop does not take over by digits, is not changed and gets no link', async () => {

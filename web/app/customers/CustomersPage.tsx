@@ -4,8 +4,9 @@ import { DataTable } from '../../ui/DataTable';
 import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
 
+type Customer = { id: number; name: string; note: string; vehicles: string[] };
 type Props = {
-  customers: { id: number; name: string; note: string; vehicles: string[] }[];
+  customers: Customer[];
   shopName: string;
 };
 
@@ -47,7 +48,9 @@ function CustomersIsland({ customers, shopName }: Props) {
               cell: ({ id, name }) => <a href={`/customers/${id}`}>{name}</a>,
             },
             { head: 'Vehicles', className: 'w-full', cell: ({ vehicles }) => vehicles.join(' · ') || '–' },
-            { head: 'Note', className: 'min-w-40', cell: ({ note }) => note },
+            ...(customers.some(({ note }) => note !== '')
+              ? [{ head: 'Note', className: 'min-w-40', cell: ({ note }: Customer) => note }]
+              : []),
           ]}
         />
       )}

@@ -15,12 +15,7 @@ export function EraseDialog({ customer: { id, name }, vehicles, close }: Props) 
     setFault(null);
     const answer = await send('POST', `/api/customers/${id}/erasing`, { name: typed });
     if (answer.kind === 'ok') location.href = '/customers';
-    else
-      setFault(
-        answer.kind === 'refused'
-          ? (answer.faults.find(({ path }) => path === 'name')?.message ?? answer.message)
-          : refusalWords(answer),
-      );
+    else setFault(refusalWords(answer, true));
   };
   return (
     <SheetDialog title={`Erase ${name}`} close={close}>

@@ -59,7 +59,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units }: Props
             },
             {
               head: 'Due',
-              className: 'w-full',
+              className: 'w-full min-w-72',
               cell: ({ due }) =>
                 due.length === 0
                   ? '–'

@@ -7,9 +7,19 @@ import { refusalWords, send } from '../../state/apiClient';
 import { Button } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
 import { FreshSecret } from '../../ui/FreshLink';
-import { Words } from './fields';
+import { Choice, Words } from './fields';
 
 const day = (moment: string): string => format(new Date(moment), 'd MMM yyyy');
+const MAY = [
+  ['calendar', 'read the calendars'],
+  ...TOKEN_ROLES.map((role) => [role, `what a ${role} may`] as const),
+] as const;
+const FOR = [
+  ['30', 'a month'],
+  ['92', 'three months'],
+  ['366', 'a year'],
+] as const;
+
 const mayOf = ({ use, role }: TokenLine): string =>
   use === 'calendar' ? 'read the two calendars' : `what a ${role} may`;
 
@@ -123,25 +133,8 @@ export function Programs({ tokens: all, now }: { tokens: TokenLine[]; now: strin
         <div className="w-56">
           <Words name="name" label="One more program" auto="off" fault={fault} />
         </div>
-        <label>
-          <span className="caption block">May</span>
-          <select name="may" className="plain-button" defaultValue="calendar">
-            <option value="calendar">read the calendars</option>
-            {TOKEN_ROLES.map((role) => (
-              <option key={role} value={role}>
-                what a {role} may
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          <span className="caption block">For</span>
-          <select name="days" className="plain-button" defaultValue="366">
-            <option value="30">a month</option>
-            <option value="92">three months</option>
-            <option value="366">a year</option>
-          </select>
-        </label>
+        <Choice name="may" label="May" first="calendar" options={MAY} />
+        <Choice name="days" label="For" first="366" options={FOR} />
         <Button type="submit">Let it in</Button>
       </form>
     </section>

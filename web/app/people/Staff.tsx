@@ -5,7 +5,7 @@ import { refusalWords, send } from '../../state/apiClient';
 import { useWhyNot } from '../../state/person';
 import { Button } from '../../ui/Button';
 import { FreshLink } from '../../ui/FreshLink';
-import { Words } from './fields';
+import { Choice, Words } from './fields';
 
 export type StaffPerson = {
   id: number;
@@ -140,14 +140,7 @@ export function Staff({ me, people, setPeople }: Props) {
           <div className="w-64">
             <Words name="name" label="One more person" auto="off" fault={fault} />
           </div>
-          <label>
-            <span className="caption block">Is</span>
-            <select name="role" className="plain-button" defaultValue="fitter">
-              {ROLES.map((role) => (
-                <option key={role}>{role}</option>
-              ))}
-            </select>
-          </label>
+          <Choice name="role" label="Is" first="fitter" options={ROLES.map((role) => [role, role])} />
           <Button type="submit">Add, and make a link</Button>
         </form>
       )}

@@ -54,3 +54,25 @@ export function Words({
 }
 
 export const Password = (props: Omit<Props, 'type'>) => <Words {...props} type="password" />;
+
+type ChoiceProps = {
+  name: string;
+  label: string;
+  first: string;
+  /** What is sent, and what is read. */
+  options: readonly (readonly [value: string, words: string])[];
+};
+
+/** One of a few, in a form that is sent as a whole. */
+export const Choice = ({ name, label, first, options }: ChoiceProps) => (
+  <label>
+    <span className="caption block">{label}</span>
+    <select name={name} className="plain-button" defaultValue={first}>
+      {options.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </select>
+  </label>
+);
