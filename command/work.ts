@@ -1,5 +1,6 @@
 import { connect } from '../data/client';
-import { openQueue, workOnFleet, type QueuePatience } from '../server/fleet';
+import { workOnFleet } from '../server/fleet';
+import { openQueue, type QueuePatience } from '../server/queue/boss';
 
 /**
  * Takes shares of the fleet's work off the queue until it is stopped: one more process beside the servers. `DATABASE_URL` says

@@ -20,8 +20,13 @@ export type Connection = {
   everyShop: Database;
   /** The tables themselves, as whoever owns them: they are made, emptied and brought up to date here. */
   tables: Database;
+  /** What its pools hold, by name. */
+  pools: () => { name: string; total: number; idle: number; waiting: number }[];
   close: () => Promise<void>;
 };
+
+/** Told of a connection that was lost and is opened anew. */
+type Lost = (words: string) => void;
 
 const handle = (client: pg.Pool | pg.PoolClient) => drizzle({ client, schema, casing: 'snake_case' });
 /** Which shop a pool's handle is bound to. */
@@ -43,7 +48,7 @@ const QUERY_MS = 20_000;
 const MOST_CONNECTIONS = 10;
 const MOST_AT_THE_DOOR = 6;
 
-function poolOf(url: string, patient: boolean, max: number): pg.Pool {
+function poolOf(url: string, patient: boolean, max: number, told: Lost): pg.Pool {
   const pool = new pg.Pool({
     connectionString: url,
     max,
@@ -54,17 +59,21 @@ function poolOf(url: string, patient: boolean, max: number): pg.Pool {
   });
   // A connection that the server drops is replaced by the pool, whether idle or in the middle of a transaction. Without
   // somebody who listens, either would end the process.
-  const lost = (error: Error): void => console.error(`database connection lost: ${error.message}`);
+  const lost = (error: Error): void => told(`database connection lost: ${error.message}`);
   pool.on('error', lost);
   pool.on('connect', (client) => client.on('error', lost));
   return pool;
 }
 
 /** Connects to PostgreSQL. Connections are opened as they are needed; `patient` for work that nobody waits for on a page. */
-export function connect(url: string, patient = false): Connection {
-  const pool = poolOf(url, patient, MOST_CONNECTIONS);
+export function connect(
+  url: string,
+  patient = false,
+  lost: Lost = (words) => console.error(words),
+): Connection {
+  const pool = poolOf(url, patient, MOST_CONNECTIONS, lost);
   // Apart from the others: a connection that stays with one shop need not be told again whom it sees.
-  const door = poolOf(url, patient, MOST_AT_THE_DOOR);
+  const door = poolOf(url, patient, MOST_AT_THE_DOOR, lost);
   // A handle is made once a shop, and holds no connection.
   const shops = new Map<number, Database>();
   return {
@@ -75,6 +84,13 @@ export function connect(url: string, patient = false): Connection {
     },
     everyShop: seen(door, 'all'),
     tables: handle(seeing(door, 'all', true)) as Database,
+    pools: () =>
+      Object.entries({ shops: pool, door }).map(([name, { totalCount, idleCount, waitingCount }]) => ({
+        name,
+        total: totalCount,
+        idle: idleCount,
+        waiting: waitingCount,
+      })),
     close: async () => {
       await Promise.all([pool.end(), door.end()]);
     },

@@ -1,8 +1,19 @@
-import { bigserial, index, integer, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import {
+  bigserial,
+  index,
+  integer,
+  json,
+  pgTable,
+  serial,
+  text,
+  timestamp,
+  unique,
+} from 'drizzle-orm/pg-core';
 import { TOKEN_ROLES, TOKEN_USES } from '../core/people/apiToken';
 import type { Deed } from '../core/people/deeds';
+import type { EventData, WebhookEvent } from '../core/people/webhook';
 import { people } from './schema';
-import { belongsTo, ofShop, ofShopItself } from './shopTable';
+import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
 
 /** Links by which somebody sets a password: whoever was invited, or has forgotten theirs. One is used once. */
 export const entryLinks = pgTable(
@@ -40,6 +51,51 @@ export const apiTokens = pgTable(
     usedAt: timestamp({ withTimezone: true }),
   },
   (table) => [index().on(table.shopId)],
+);
+
+/** Addresses outside that are called when something happens. */
+export const webhooks = pgTable(
+  'webhooks',
+  {
+    shopId: ofShopItself(),
+    id: serial().primaryKey(),
+    name: text().notNull(),
+    url: text().notNull(),
+    events: json().$type<WebhookEvent[]>().notNull(),
+    /** What its key is made from, with the server's secret; the key itself is nowhere. */
+    salt: text().notNull(),
+    /** SHA-256 of the key: a server with another secret knows that its key is not this one. */
+    keyHash: text().notNull(),
+    madeBy: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    takenBackAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [ownedBy(table)],
+);
+
+/** What a webhook was called for, and what came of it; kept for a year. */
+export const webhookCalls = pgTable(
+  'webhook_calls',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    webhookId: integer().notNull(),
+    event: text().$type<WebhookEvent | 'try'>().notNull(),
+    /** What happened, in a word that is said once: of the same one it is not called again. */
+    about: text().notNull(),
+    data: json().$type<EventData[WebhookEvent | 'try']>().notNull(),
+    at: timestamp({ withTimezone: true }).notNull(),
+    tries: integer().notNull().default(0),
+    triedAt: timestamp({ withTimezone: true }),
+    /** Why the last try failed. */
+    fault: text(),
+    deliveredAt: timestamp({ withTimezone: true }),
+    givenUpAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [
+    unique().on(table.webhookId, table.about),
+    belongsTo(table, table.webhookId, webhooks).onDelete('cascade'),
+  ],
 );
 
 /** Who came in, and who changed what others may. Rows are only ever added: a trigger refuses the rest. */

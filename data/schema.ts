@@ -356,3 +356,16 @@ export const fleetAnswers = pgTable(
     belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
   ],
 );
+
+/** How far something long is, by the ticket that whoever waits for it made up; what is told here is kept by no backup and for minutes. */
+export const progress = pgTable(
+  'progress',
+  {
+    shopId: ofShopItself(),
+    ticket: text().notNull(),
+    count: integer().notNull(),
+    of: integer().notNull(),
+    at: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.shopId, table.ticket] })],
+);

@@ -226,7 +226,7 @@ export async function answerByLink(
   if (!tries.ok) return tries;
   const person = { name: answer.name.slice(0, 60) };
   if (answer.kind === 'ask') {
-    const asked = await writeLog({ db: ctx.db, person }, jobId, [
+    const asked = await writeLog({ db: ctx.db, person, now: ctx.now }, jobId, [
       {
         kind: 'note',
         id: crypto.randomUUID(),

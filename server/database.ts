@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { causeOf, connect, type Connection } from '../data/client';
+import { logger } from './monitor/logger';
 
 let opened: Connection | undefined;
 
@@ -8,7 +9,7 @@ export function database(): Connection {
   if (!opened) {
     const url = process.env['DATABASE_URL'];
     if (!url) throw new Error('DATABASE_URL is not set; start Vexlo with ./vexlo start');
-    opened = connect(url);
+    opened = connect(url, false, (words) => logger.error(words));
   }
   return opened;
 }

@@ -6,6 +6,7 @@ import { allows, refusalOf, type Asked } from '../core/people/rights';
 import { parseJson, readBody, type BodyType } from './body';
 import type { Context } from './context';
 import { Busy } from './judge/pool';
+import { logger } from './monitor/logger';
 import { done, faulty, type Outcome, type Refusal } from './errors';
 
 /** What Astro hands to an endpoint, as far as one of ours needs it. */
@@ -83,7 +84,7 @@ export function failure(error: unknown, where: string): Refusal {
   const cause = causeOf(error);
   const words =
     cause instanceof Error ? `${cause.message} ${(cause as { code?: string }).code ?? ''}` : String(cause);
-  console.error(`${told(where)}: ${words}`);
+  logger.error({ where: told(where) }, words);
   if (error instanceof Busy)
     return {
       status: 503,

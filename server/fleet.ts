@@ -1,9 +1,8 @@
-import PgBoss from 'pg-boss';
-import { sql } from 'drizzle-orm';
+import type PgBoss from 'pg-boss';
 import { z } from 'zod';
 import { whole } from '../core/format/fields';
 import { tryOn, type FleetAnswer } from '../core/search/fleet';
-import { letRowsBeWorked, transaction, type Database, type Queryable } from '../data/client';
+import { transaction, type Database, type Queryable } from '../data/client';
 import type { Shops } from './context';
 import { stageById } from '../data/documents';
 import {
@@ -18,43 +17,14 @@ import { MOST_ID } from './endpoint';
 import { done, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
 import { kitsByPlatform } from './offers';
+import { PATIENCE, QUEUES, within, type QueuePatience } from './queue/boss';
 import { readBuild } from '../core/format/read';
 
-const QUEUE = 'fleet';
 /** Vehicles in a share: few, so that several processes have something to do and little is done twice. */
 const SHARE = 4;
 /** One that was queued before there could be several shops names none: it is of the first. */
 type Share = { shopId?: number; searchId: number; vehicleIds: number[] };
 const FIRST_SHOP = 1;
-
-/** How the queue is kept; a test is less patient than a shop. */
-export type QueuePatience = {
-  /** A share that takes longer was taken by a process that is gone, s. */
-  expireS: number;
-  /** How often such shares are looked for, s. */
-  lookS: number;
-};
-const PATIENCE: QueuePatience = { expireS: 60, lookS: 30 };
-
-/** Opens the queue in PostgreSQL; every server process has one, and they share what is in it. */
-export async function openQueue(
-  url: string,
-  tables: Database,
-  { lookS }: QueuePatience = PATIENCE,
-): Promise<PgBoss> {
-  const boss = new PgBoss({
-    connectionString: url,
-    max: 2,
-    maintenanceIntervalSeconds: lookS,
-    schedule: false,
-  });
-  boss.on('error', (error) => console.error('the queue:', error.message));
-  await boss.start();
-  await boss.createQueue(QUEUE);
-  // A search and its shares are stored in one transaction, by whoever works on the shop's rows.
-  await letRowsBeWorked(tables, 'pgboss');
-  return boss;
-}
 
 /** Judges the vehicles of a share that nobody judged yet, each written down as it is known. */
 async function workOff(db: Database, { searchId, vehicleIds }: Omit<Share, 'shopId'>): Promise<void> {
@@ -67,21 +37,12 @@ async function workOff(db: Database, { searchId, vehicleIds }: Omit<Share, 'shop
 
 /** Takes shares off the queue, one after the other, for as long as the process runs. */
 export async function workOnFleet(boss: PgBoss, { ofShop }: Pick<Shops, 'ofShop'>): Promise<void> {
-  await boss.work<Share>(QUEUE, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
+  await boss.work<Share>(QUEUES.fleet, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
     for (const { data } of jobs) await workOff(ofShop(data.shopId ?? FIRST_SHOP), data);
   });
 }
 
 export const fleetBody = z.strictObject({ stageId: whole(1, MOST_ID) });
-
-/** A statement of the queue's own, with `$1`, `$2`, … for its values, done in a transaction of ours. */
-async function executed(tx: Pick<Database, 'execute'>, text: string, values: unknown[]) {
-  const parts = text
-    .split(/\$(\d+)/)
-    .map((part, i) => (i % 2 === 0 ? sql.raw(part) : sql`${sql.param(values[Number(part) - 1])}`));
-  const { rows } = await tx.execute(sql.join(parts));
-  return { rows };
-}
 
 /** Puts the package of a stage into the queue, to be tried on every vehicle of the shop. */
 export async function startFleetSearch(
@@ -107,13 +68,13 @@ export async function startFleetSearch(
     );
     for (let i = 0; i < vehicleIds.length; i += SHARE)
       await boss.send(
-        QUEUE,
+        QUEUES.fleet,
         { shopId, searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share,
         {
           expireInSeconds: expireS,
           retryLimit: 5,
           retryDelay: 1,
-          db: { executeSql: (text: string, values: unknown[]) => executed(tx, text, values) },
+          db: within(tx),
         },
       );
     return done({ id });

@@ -15,7 +15,7 @@ import { done, faulty, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
 import { inThread } from './judge/pool';
 import { itemOf, rowOf } from './catalog';
-import { told as tellProgress } from './progress';
+import { tellerOf, type Tell } from './progress';
 
 const keyOf = ({ maker, model, name }: Pick<ItemRow, 'maker' | 'model' | 'name'>): string =>
   JSON.stringify([maker, model, name]);
@@ -72,7 +72,8 @@ async function plan(
   db: Queryable,
   kind: ItemKind,
   rows: readonly CatalogRow[],
-  { supplier = '', ticket }: How,
+  { supplier = '' }: How,
+  tell: Tell = () => undefined,
 ): Promise<Plan> {
   const all = await allItems(db, [kind], true);
   const known = new Map(all.map((row) => [keyOf(row), row]));
@@ -81,7 +82,7 @@ async function plan(
   for (const { line, ...read } of rows) {
     // A long list is gone through in pieces, so that others are answered in between.
     if (planned.length % BREATH === BREATH - 1) {
-      tellProgress(ticket, planned.length, rows.length);
+      tell(planned.length, rows.length);
       await breathe();
     }
     const item = { ...read, supplier: read.supplier || supplier };
@@ -166,8 +167,9 @@ export async function importCatalog(
 ): Promise<Outcome<Preview>> {
   const read = await inThread('catalogRows', { kind, csv, columns: how.columns });
   if (!read.ok) return faulty(read.faults.slice(0, MOST_TOLD));
+  const tell = tellerOf(db, how.ticket);
   return inTransaction(db, async (tx): Promise<Outcome<Preview>> => {
-    const made = await plan(tx, kind, read.value, how);
+    const made = await plan(tx, kind, read.value, how, tell);
     const twice = made.planned.filter(({ told }) => told.does === 'twice');
     if (twice.length > 0)
       return faulty(
@@ -183,12 +185,12 @@ export async function importCatalog(
     const added = await addItems(
       tx,
       fresh.map(({ row }) => row),
-      (count) => tellProgress(how.ticket, count, all),
+      (count) => tell(count, all),
     );
     await replaceItems(
       tx,
       changed.map(({ row }) => row),
-      (count) => tellProgress(how.ticket, fresh.length + count, all),
+      (count) => tell(fresh.length + count, all),
     );
     const gone = how.gone ? made.gone : [];
     await putOut(

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { type Build } from '../core/format/build';
 import { expectationOf, type Expectation } from '../core/calibration/expectation';
 import { isPhotographed } from '../core/measure/heldAgainst';
-import type { Queryable } from '../data/client';
+import { transaction, type Queryable } from '../data/client';
 import { stageById, vehicleById, type StageRow } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { addToLog, knownEntries, logOfJob } from '../data/log';
@@ -10,6 +10,7 @@ import { followPlace } from './place';
 import { buildFileOf } from './stageFile';
 import { done, faulty, missing, type Outcome } from './errors';
 import type { Actor } from './versioned';
+import { tell } from './webhooks/tell';
 import { logEntrySchema, type LogEntry } from '../core/format/log';
 import { readBuild } from '../core/format/read';
 
@@ -51,7 +52,7 @@ function predictor(db: Queryable, jobId: number, vehicleId: number) {
  * kept with what its stage predicted when it came in, so that what is learned from it later does not flatter what was said.
  */
 export async function writeLog(
-  { db, person }: Pick<Actor, 'db' | 'person'>,
+  { db, person, now }: Pick<Actor, 'db' | 'person' | 'now'>,
   jobId: number,
   entries: z.output<typeof logBody>,
 ): Promise<Outcome<LogEntry[]>> {
@@ -82,7 +83,16 @@ export async function writeLog(
     const entry = { ...sent, by: person.name };
     if (!known.has(entry.id)) added.push({ entry, predicted: await predicted(entry) });
   }
-  await addToLog(db, jobId, added);
-  if (added.some(({ entry }) => entry.kind === 'handed-over')) await followPlace(db, jobId);
+  await transaction(db, async (tx) => {
+    await addToLog(tx, jobId, added);
+    for (const { entry } of added) {
+      if (entry.kind !== 'handed-over') continue;
+      await followPlace(tx, jobId);
+      await tell(tx, now, 'job.released', `${jobId} ${entry.id}`, {
+        job: { id: jobId, number: job.number },
+        at: entry.at,
+      });
+    }
+  });
   return done(await logOfJob(db, jobId));
 }

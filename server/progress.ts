@@ -1,16 +1,28 @@
-/** How far something long is, by the ticket that whoever waits for it made up. It is only told, and kept no longer than a while. */
-const going = new Map<string, { count: number; of: number; at: number }>();
+import type { Queryable } from '../data/client';
+import { dropProgressBefore, noteProgress } from '../data/progress';
+import { logger, wordsOf } from './monitor/logger';
+
+/** Told how far something is. */
+export type Tell = (count: number, of: number) => void;
+
+/** What is told is kept as long, and is told no more often, ms. */
 const KEPT_MS = 120_000;
-const MOST = 200;
+const TELL_MS = 300;
 
-export function told(ticket: string | undefined, count: number, of: number): void {
-  if (ticket === undefined) return;
-  const now = performance.now();
-  for (const [key, { at }] of going) if (now - at > KEPT_MS || going.size > MOST) going.delete(key);
-  going.set(ticket, { count, of, at: now });
+/**
+ * Tells how far something long is under the ticket that whoever waits for it made up; nobody waits without one. It is told on a connection
+ * of its own, beside the transaction that it is of: nobody else would see it there.
+ */
+export function tellerOf(db: Queryable, ticket: string | undefined): Tell {
+  if (ticket === undefined) return () => undefined;
+  let last = -Infinity;
+  let telling = dropProgressBefore(db, new Date(Date.now() - KEPT_MS));
+  return (count, of) => {
+    const now = performance.now();
+    if (now - last < TELL_MS) return;
+    last = now;
+    telling = telling
+      .then(() => noteProgress(db, ticket, { count, of }, new Date()))
+      .catch((error: unknown) => logger.warn(`progress was not told: ${wordsOf(error)}`));
+  };
 }
-
-export const progressOf = (ticket: string): { count: number; of: number } | null => {
-  const found = going.get(ticket);
-  return found ? { count: found.count, of: found.of } : null;
-};

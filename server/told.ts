@@ -1,5 +1,7 @@
 import pg from 'pg';
 import { eventStream } from './endpoint';
+import { logger } from './monitor/logger';
+import { listening } from './monitor/metrics';
 
 /** What PostgreSQL tells on when something of a job was changed and committed, by whichever process: `shop/job`, two numbers. */
 const CHANNEL = 'vexlo_job';
@@ -39,7 +41,7 @@ export function earOf(url: string): Ear {
     const lost = (why?: Error): void => {
       if (client !== mine) return;
       client = undefined;
-      if (why) console.error(`the ear on the database: ${why.message}`);
+      if (why) logger.error(`the ear on the database: ${why.message}`);
       mine.end().catch(() => undefined);
       if (isClosed) return;
       again = setTimeout(() => void open(), pauseMs);
@@ -94,6 +96,7 @@ export function changesAsEvents(
     start(controller) {
       const say = (words: string): void => controller.enqueue(text.encode(words));
       say('retry: 1000\n\n');
+      listening.begins();
       const leave = follow((changed) => {
         const ours =
           changed === null || (changed.shopId === shopId && (jobId ?? changed.jobId) === changed.jobId);
@@ -101,7 +104,9 @@ export function changesAsEvents(
       });
       const still = setInterval(() => say(': still there\n\n'), STILL_THERE_MS);
       stop = (): void => {
+        stop = () => undefined;
         leave();
+        listening.ends();
         clearInterval(still);
         signal.removeEventListener('abort', end);
       };

@@ -22,6 +22,7 @@ import { conflict, done, faulty, missing, refused, type Outcome } from './errors
 import { inTransaction } from './inTransaction';
 import { followPlace } from './place';
 import { plans, type Actor } from './versioned';
+import { tell } from './webhooks/tell';
 import type { JobPart } from '../core/format/jobPart';
 import { jobWorkSchema, NO_WORK, type JobWork } from '../core/format/jobWork';
 import { quoteSchema, type Quote } from '../core/format/quote';
@@ -261,6 +262,13 @@ export async function acceptQuote(
     });
     if (!row) return stale(tx, id);
     await followPlace(tx, row.jobId);
+    const job = await jobById(tx, row.jobId);
+    await tell(tx, now, 'quote.accepted', String(id), {
+      job: { id: row.jobId, number: job?.number ?? '' },
+      quote: row.number,
+      option: option + 1,
+      through: signature ? 'link' : 'desk',
+    });
     return done(out(row));
   });
 }

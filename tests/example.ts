@@ -1,3 +1,4 @@
+import type { Quote } from '../core/format/quote';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Build, type BuildFile, type Obstacle } from '../core/format/build';
@@ -115,3 +116,19 @@ export const demoTexts: Readonly<Record<string, string>> = Object.fromEntries(
 export function demoBuild(name: string): Build {
   return checked(JSON.parse(demoTexts[name] ?? ''));
 }
+
+/** A quote of two options for a stage. */
+export const exampleQuote = (stageId: number, validUntil = '2099-12-31'): Quote => ({
+  madeOn: '2026-11-20',
+  validUntil,
+  terms: { currency: 'cr', hourlyRate: 90, taxPct: 0, validDays: 30 },
+  options: ['Tires only', 'Tires and lift'].map((label) => ({
+    stageId,
+    label,
+    summary: '',
+    lines: [{ id: 'tire', label: 'tire', count: 4, price: 200, minutes: 60, perhaps: false }],
+    gains: [],
+    costs: [],
+  })),
+  note: '',
+});

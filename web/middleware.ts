@@ -1,3 +1,4 @@
+import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
 import { senderOf, sessionIn } from '../server/accounts/sessions';
 import { programIn } from '../server/accounts/tokens';
@@ -7,7 +8,9 @@ import { contextOf, type Context } from '../server/context';
 import { database } from '../server/database';
 import { failure, refuse } from '../server/endpoint';
 import { answerWith, pageCache, snapshotOf, type Drawn } from '../server/pageCache';
-import { queue } from '../server/queue';
+import { logger, wordsOf } from '../server/monitor/logger';
+import { counted, countOf } from '../server/monitor/metrics';
+import { atWork } from '../server/queue/atWork';
 import { isForAnybody, signInAddress } from './state/doors';
 
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -28,12 +31,13 @@ async function drawn(next: () => Promise<Response>): Promise<Drawn> {
   return { status: answer.status, headers: [...headers], html: await answer.text() };
 }
 
-/** The one way into the server: who asks, from where, and what a page shows when it fails. */
-export const onRequest = defineMiddleware(async ({ request, url, clientAddress, locals, redirect }, next) => {
+/** Who asks, from where, and what a page shows when it fails. */
+async function answered(
+  { request, url, clientAddress, locals, redirect }: APIContext,
+  next: MiddlewareNext,
+): Promise<Response> {
   // The first request of a server process, which is whether it is up, opens its queue.
-  void queue().catch((error: unknown) =>
-    console.error('the queue:', error instanceof Error ? error.message : error),
-  );
+  void atWork().catch((error: unknown) => logger.error(`the queue: ${wordsOf(error)}`));
   // A page that says what is missing is drawn within the one that was asked for: it has come through here already.
   if (locals.missing !== undefined) return next();
   if (foreign(request))
@@ -69,4 +73,16 @@ export const onRequest = defineMiddleware(async ({ request, url, clientAddress, 
       },
     });
   }
+}
+
+countOf(() => database().pools());
+
+/** The one way into the server; what comes in is counted. */
+export const onRequest = defineMiddleware(async (context, next) => {
+  const { request, routePattern, locals } = context;
+  if (locals.missing !== undefined) return answered(context, next);
+  const from = performance.now();
+  const answer = await answered(context, next);
+  counted(request.method, routePattern, answer.status, performance.now() - from);
+  return answer;
 });

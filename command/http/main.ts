@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import compression from 'compression';
 import { answersTo, HEADERS, namesIn } from './gate';
+import { metricsAt, serveMetrics } from './metrics';
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => void;
 
@@ -66,10 +67,15 @@ const server = createServer((request, response) => {
 server.headersTimeout = HEADERS_MS;
 server.requestTimeout = REQUEST_MS;
 server.listen(port, host);
-server.once('error', (error) => {
-  console.error(`vexlo: cannot serve on ${host}:${port}: ${error.message}`);
-  process.exit(1);
-});
+const fails =
+  (at: string) =>
+  (error: Error): void => {
+    console.error(`vexlo: cannot serve on ${at}: ${error.message}`);
+    process.exit(1);
+  };
+server.once('error', fails(`${host}:${port}`));
+const metrics = metricsAt(process.env['VEXLO_METRICS']);
+if (metrics) serveMetrics(metrics).once('error', fails(`${metrics.host}:${metrics.port} (VEXLO_METRICS)`));
 
 let ending = false;
 /** Takes no more, lets what is on its way finish, then ends; streams are not waited for. */

@@ -13,6 +13,8 @@ export type Due = {
   /** Whether the day stands on the pace driven so far: an estimate. */
   byPace: boolean;
   overdue: boolean;
+  /** The wall time that it counts from: when it was last done, else handed over. */
+  since: string;
 };
 
 /** km a day between the first and the last odometer that were written down; null where they do not say. An estimate. */
@@ -64,6 +66,7 @@ export function dueOf(log: readonly LogEntry[], rules: readonly DueRule[], now: 
           on: Number.isFinite(dueMin) ? dayOf(dueMin) : null,
           byPace: !reached && byDistance < byTime,
           overdue: reached || dueMin < nowMin,
+          since: from.at,
         },
       ];
     })

@@ -17,6 +17,8 @@ export const DEEDS = {
   'accepted by link': 'accepted a quote by their link',
   'made a token': 'let a program in',
   'took a token back': 'let a program in no more',
+  'made a webhook': 'had an address called',
+  'took a webhook back': 'had an address called no more',
   'exported a customer': 'took a customer’s data out as a file',
   'erased a customer': 'erased a customer',
 } as const;

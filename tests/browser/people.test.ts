@@ -235,6 +235,36 @@ describe('what is the owner’s', () => {
     expect(await text('main')).not.toContain(token);
   });
 
+  test('an address is called, its key shown once; what came of it stands beside it', async () => {
+    const { go, find, text, eventually } = bench();
+    await asOwner();
+    await go('/people');
+    const form = '[data-testid="new-webhook"]';
+    await into(`${form} [name="name"]`, 'Bookkeeping');
+    await into(`${form} [name="url"]`, `http://books.invalid/vexlo${Key.ENTER}`);
+    await eventually(
+      () => text(form),
+      (words) => words.includes('begins with https://'),
+      'why it cannot be called',
+    );
+    // Nobody is there: names under .invalid lead nowhere.
+    await into(`${form} [name="url"]`, `https://books.invalid/vexlo${Key.ENTER}`);
+    const key = await (await find('[aria-label="Key of Bookkeeping"]')).getAttribute('value');
+    expect(key).toMatch(/^whsec_/);
+    await eventually(
+      () => text('[data-testid="webhook-calls"]'),
+      (words) => /tried (once|\d+ times), goes on: no such name: books\.invalid/.test(words),
+      'what came of the first try',
+    );
+    await (await find('[aria-label="Call Bookkeeping no more"]')).click();
+    await eventually(
+      () => text('main'),
+      (words) => !words.includes('books.invalid'),
+      'it is called no more',
+    );
+    expect(await text('main')).not.toContain(key);
+  });
+
   test('a customer is found by a vehicle, and erased when their name is typed', async () => {
     const { go, find, text, eventually, driver } = bench();
     await asOwner();

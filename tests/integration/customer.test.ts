@@ -4,13 +4,12 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
-import type { Quote } from '../../core/format/quote';
 import { connect, type Connection } from '../../data/client';
 import { importBuild } from '../../server/jobs';
 import { keepPhoto } from '../../server/photos';
 import { makeQuote } from '../../server/work';
 import { as, value } from '../actor';
-import { exampleFile } from '../example';
+import { exampleFile, exampleQuote } from '../example';
 import { cookieAt, DEMO, sendTo } from '../signedIn';
 import { ownShop } from './ownShop';
 
@@ -24,21 +23,6 @@ const PHOTO = '01234567-89ab-4def-8123-456789abcdef';
 const OTHER_PHOTO = '01234567-89ab-4def-8123-456789abcde0';
 let drawn: string;
 
-const quote = (stageId: number, validUntil = '2099-12-31'): Quote => ({
-  madeOn: '2026-11-20',
-  validUntil,
-  terms: { currency: 'cr', hourlyRate: 90, taxPct: 0, validDays: 30 },
-  options: ['Tires only', 'Tires and lift'].map((label) => ({
-    stageId,
-    label,
-    summary: '',
-    lines: [{ id: 'tire', label: 'tire', count: 4, price: 200, minutes: 60, perhaps: false }],
-    gains: [],
-    costs: [],
-  })),
-  note: '',
-});
-
 beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
@@ -47,7 +31,7 @@ beforeAll(async () => {
   planner = await cookieAt(server.url, DEMO.planner);
   const desk = as(connection.ofShop(1), 'Mirre Voss');
   job = value(await importBuild(desk, exampleFile()));
-  quoteId = value(await makeQuote(desk, job.jobId, quote(job.stageId))).id;
+  quoteId = value(await makeQuote(desk, job.jobId, exampleQuote(job.stageId))).id;
   const grey = sharp({ create: { width: 40, height: 30, channels: 3, background: '#888888' } });
   const picture = await grey.png().toBuffer();
   value(await keepPhoto(desk, job.jobId, PHOTO, picture));
@@ -181,7 +165,11 @@ test('a signed answer freezes the quote as the desk would, once; the drawn name 
 
 test('a quote that is out of date is not accepted', async () => {
   const late = value(
-    await makeQuote(as(connection.ofShop(1), 'Mirre Voss'), job.jobId, quote(job.stageId, '2020-01-31')),
+    await makeQuote(
+      as(connection.ofShop(1), 'Mirre Voss'),
+      job.jobId,
+      exampleQuote(job.stageId, '2020-01-31'),
+    ),
   );
   const { secret } = await link({ shows: ['quote'], quoteId: late.id });
   const refused = await send('POST', `/api/for/${secret}`, {

@@ -1,26 +1,24 @@
 import { as } from '../actor';
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import type PgBoss from 'pg-boss';
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
 import { assess } from '../../core/assess';
 import { asDelivered } from '../../core/vehicle/asDelivered';
-import { ROOT } from '../../command/paths';
 import { connect, type Connection } from '../../data/client';
 import { stagesOfJob, vehicleById } from '../../data/documents';
-import { fleetProgress, openQueue, startFleetSearch, type FleetProgress } from '../../server/fleet';
+import { fleetProgress, startFleetSearch, type FleetProgress } from '../../server/fleet';
+import { openQueue } from '../../server/queue/boss';
 import { jobLines } from '../../server/jobs';
 import { sql } from 'drizzle-orm';
 import { readBuild } from '../../core/format/read';
+import { IMPATIENT, startWorker as workerAt } from './fleetWorker';
 import { demoDatabase } from './setup';
 
 let connection: Connection;
 let boss: PgBoss;
 const db = () => connection.ofShop(1);
-/** A process that is gone is noticed after seconds here, not after a minute. */
-const PATIENCE = { expireS: 4, lookS: 1 };
 const workers: ChildProcess[] = [];
 
 /** The newest jobs of the demo, and the vehicles that they are of: enough to be shared out. */
@@ -33,7 +31,7 @@ beforeAll(async () => {
     sql`delete from jobs where id not in (select id from jobs order by id desc limit ${JOBS_KEPT})`,
   );
   await db().execute(sql`delete from vehicles where id not in (select vehicle_id from jobs)`);
-  boss = await openQueue(url, connection.tables, PATIENCE);
+  boss = await openQueue(url, connection.tables, IMPATIENT);
 });
 afterEach(() => {
   for (const worker of workers.splice(0))
@@ -45,24 +43,8 @@ afterAll(async () => {
 });
 
 async function startWorker(): Promise<ChildProcess> {
-  const worker = spawn(
-    process.execPath,
-    [
-      '--import',
-      'tsx',
-      join(ROOT, 'command', 'main.ts'),
-      'work',
-      String(PATIENCE.expireS),
-      String(PATIENCE.lookS),
-    ],
-    {
-      cwd: ROOT,
-      env: { ...process.env, DATABASE_URL: url },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    },
-  );
+  const worker = await workerAt(url);
   workers.push(worker);
-  await once(worker.stdout, 'data');
   return worker;
 }
 
@@ -85,7 +67,7 @@ async function demoStage(): Promise<number> {
 }
 
 async function begin(): Promise<number> {
-  const made = await startFleetSearch(as(db(), 'Tester'), boss, { stageId: await demoStage() }, PATIENCE);
+  const made = await startFleetSearch(as(db(), 'Tester'), boss, { stageId: await demoStage() }, IMPATIENT);
   if (!made.ok) throw new Error(JSON.stringify(made));
   return made.value.id;
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { refusalOf, rightsOf, type Role } from '../../../core/people/rights';
 import type { DeedRow } from '../../../data/people';
 import type { TokenLine } from '../../../server/accounts/tokens';
+import type { Webhooks as WebhooksKnown } from '../../../server/webhooks/lines';
 import { bounded } from '../../ui/Boundary';
 import { Toasts, useReady } from '../../ui/page';
 import { PageHead } from '../../ui/PageHead';
@@ -11,6 +12,7 @@ import { DeedList } from './DeedList';
 import { OwnWays, type OwnSession } from './OwnWays';
 import { Programs } from './Programs';
 import { Staff, type StaffPerson } from './Staff';
+import { Webhooks } from './Webhooks';
 
 export type PeopleProps = {
   me: { id: number; name: string; role: Role; password: boolean; digits: boolean };
@@ -20,20 +22,23 @@ export type PeopleProps = {
   deeds: (Omit<DeedRow, 'at'> & { at: string })[] | null;
   /** Programs that are let in; null as above. */
   tokens: TokenLine[] | null;
+  /** Addresses that are called; null as above. */
+  webhooks: WebhooksKnown | null;
   now: string;
 };
 
 /** Who works here and what they may; how one comes in oneself; what was written down of both. */
-function PeopleIsland({ me, people: all, sessions, deeds, tokens, now }: PeopleProps) {
+function PeopleIsland({ me, people: all, sessions, deeds, tokens, webhooks, now }: PeopleProps) {
   useReady();
   const [people, setPeople] = useState(all);
   return (
     <div className="mx-auto max-w-[1360px] px-4 py-3">
       <PageHead here="/people" title="People" />
       <main className="grid items-start gap-6 lg:grid-cols-[1fr_24rem]">
-        <div className="grid gap-6">
+        <div className="grid min-w-0 gap-6">
           <Staff me={me} people={people} setPeople={setPeople} />
           {tokens && <Programs tokens={tokens} now={now} />}
+          {webhooks && <Webhooks known={webhooks} />}
           {deeds && <DeedList deeds={deeds} />}
         </div>
         <section className="bg-sheet border-line border p-4" aria-labelledby="you">

@@ -89,10 +89,10 @@ export function Programs({ tokens: all, now }: { tokens: TokenLine[]; now: strin
           columns={[
             { head: 'Program', className: 'font-semibold', cell: ({ name }) => name },
             { head: 'May', cell: mayOf },
-            { head: 'Let in', className: 'whitespace-nowrap', cell: (one) => untilOf(one, now) },
+            { head: 'Let in', className: 'sm:whitespace-nowrap', cell: (one) => untilOf(one, now) },
             {
               head: 'Last came',
-              className: 'whitespace-nowrap',
+              className: 'sm:whitespace-nowrap',
               cell: ({ usedAt }) => (usedAt ? day(usedAt) : 'never'),
             },
             {

@@ -1,6 +1,6 @@
 import { endpoint, handle } from '../../../../server/endpoint';
 import { fleetBody, startFleetSearch } from '../../../../server/fleet';
-import { queue } from '../../../../server/queue';
+import { queue } from '../../../../server/queue/boss';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
   POST: handle({
