@@ -1,5 +1,6 @@
-import { and, asc, desc, eq, ilike, inArray, ne, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from './client';
+import { everyWordIn, type Page } from './lists';
 import { catalogItems, stages } from './schema';
 import type { ItemKind } from '../core/format/catalog';
 
@@ -28,21 +29,18 @@ function matching({
   return and(
     eq(catalogItems.kind, kind),
     ...(inactive ? [] : [eq(catalogItems.active, true)]),
-    ...words.map((word) => {
-      const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-      return or(
-        ilike(catalogItems.maker, like),
-        ilike(catalogItems.model, like),
-        ilike(catalogItems.name, like),
-        ilike(catalogItems.source, like),
-        ilike(catalogItems.supplier, like),
-      );
-    }),
+    everyWordIn(words, [
+      catalogItems.maker,
+      catalogItems.model,
+      catalogItems.name,
+      catalogItems.source,
+      catalogItems.supplier,
+    ]),
   );
 }
 
 /** Some rows of a list, sorted on the server, and how many there are in all. What is not known stands last. */
-export async function itemsOf(db: Queryable, query: ItemQuery): Promise<{ count: number; rows: ItemRow[] }> {
+export async function itemsOf(db: Queryable, query: ItemQuery): Promise<Page<ItemRow>> {
   const where = matching(query);
   const column = catalogItems[query.sort];
   const rows = await db

@@ -1,21 +1,54 @@
-import { and, asc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, count, eq, exists, ilike, inArray, isNotNull, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from './client';
+import { everyWordIn, type Page } from './lists';
 import { customers, jobs, logEntries, quotes, stages, vehicles } from './tables';
 
 export type CustomerRow = { id: number; name: string; note: string };
 const columns = { id: customers.id, name: customers.name, note: customers.note };
 
-/** Everybody whose vehicles the shop knows, with what those are called, by name. */
-export function customersWithVehicles(db: Queryable): Promise<(CustomerRow & { vehicles: string[] })[]> {
+export type CustomerWithVehicles = CustomerRow & { vehicles: string[] };
+
+/** Those of whom every word is found in their name or in what a vehicle of theirs is called; of everybody without any. */
+const found = (db: Queryable, words: readonly string[]): SQL | undefined =>
+  everyWordIn(words, [customers.name], (pattern) => [
+    exists(
+      db
+        .select({ one: sql`1` })
+        .from(vehicles)
+        .where(and(eq(vehicles.customerId, customers.id), ilike(vehicles.label, pattern))),
+    ),
+  ]);
+
+/** Whose vehicles the shop knows, with what those are called, by name: those who are found, from a place on, and how many they are. */
+export async function customersWithVehicles(
+  db: Queryable,
+  { words, from, most }: { words: readonly string[]; from: number; most: number } = {
+    words: [],
+    from: 0,
+    most: 1_000_000,
+  },
+): Promise<Page<CustomerWithVehicles>> {
+  const some = db
+    .select(columns)
+    .from(customers)
+    .where(found(db, words))
+    .orderBy(asc(customers.name))
+    .offset(from)
+    .limit(most)
+    .as('some');
   const labels = sql<
     string[]
   >`coalesce(array_agg(${vehicles.label} order by ${vehicles.label}) filter (where ${vehicles.id} is not null), '{}')`;
-  return db
-    .select({ ...columns, vehicles: labels })
-    .from(customers)
-    .leftJoin(vehicles, eq(vehicles.customerId, customers.id))
-    .groupBy(customers.id)
-    .orderBy(asc(customers.name));
+  const [rows, [total]] = await Promise.all([
+    db
+      .select({ id: some.id, name: some.name, note: some.note, vehicles: labels })
+      .from(some)
+      .leftJoin(vehicles, eq(vehicles.customerId, some.id))
+      .groupBy(some.id, some.name, some.note)
+      .orderBy(asc(some.name)),
+    db.select({ count: count() }).from(customers).where(found(db, words)),
+  ]);
+  return { count: total?.count ?? 0, rows };
 }
 
 export async function customerById(db: Queryable, id: number): Promise<CustomerRow | undefined> {

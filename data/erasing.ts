@@ -1,6 +1,7 @@
 import { and, eq, inArray, or, sql } from 'drizzle-orm';
 import { ERASED, withoutName, withoutWords } from '../core/people/erase';
 import type { Queryable } from './client';
+import { forgetLearned } from './keptLearned';
 import {
   changes,
   customerLinks,
@@ -57,6 +58,7 @@ export async function eraseCustomer(db: Queryable, id: number): Promise<{ jobs: 
   else if (ids.length > 0)
     await db.delete(changes).where(and(eq(changes.subject, 'vehicle'), inArray(changes.subjectId, ids)));
   await db.delete(customers).where(eq(customers.id, id));
+  await forgetLearned(db);
   return { jobs: work.map(({ number }) => number) };
 }
 

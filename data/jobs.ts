@@ -1,5 +1,6 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, exists, ilike, inArray, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from './client';
+import { everyWordIn } from './lists';
 import { customers, jobs, stages, vehicles } from './schema';
 import { nextJobNumber } from './shop';
 
@@ -31,9 +32,74 @@ function jobsWithNames(db: Queryable) {
 }
 export type JobWithNames = Awaited<ReturnType<typeof jobsWithNames>>[number];
 
-export function allJobs(db: Queryable): Promise<JobWithNames[]> {
-  return jobsWithNames(db).orderBy(desc(jobs.id));
+/** What the list of jobs can be sorted by. */
+export const JOB_SORTS = {
+  opened: jobs.id,
+  number: jobs.number,
+  vehicle: vehicles.label,
+  customer: customers.name,
+  title: jobs.title,
+  status: jobs.status,
+  waitsFor: jobs.waitsFor,
+} as const;
+export type JobSort = keyof typeof JOB_SORTS;
+/** Which jobs of a shop, in which order. */
+export type JobsQuery = {
+  words: readonly string[];
+  show: 'open' | 'done' | 'every';
+  sort: JobSort;
+  down: boolean;
+  from: number;
+  most: number;
+};
+const EVERY: JobsQuery = { words: [], show: 'every', sort: 'opened', down: true, from: 0, most: 1_000_000 };
+
+function asked(db: Queryable, { words, show }: Pick<JobsQuery, 'words' | 'show'>): SQL | undefined {
+  const stageFits = (pattern: string): SQL =>
+    exists(
+      db
+        .select({ one: sql`1` })
+        .from(stages)
+        .where(
+          and(
+            eq(stages.jobId, jobs.id),
+            or(ilike(stages.label, pattern), ilike(stages.grade, pattern), ilike(stages.tireCode, pattern)),
+          ),
+        ),
+    );
+  return and(
+    show === 'every' ? undefined : show === 'done' ? eq(jobs.status, 'done') : ne(jobs.status, 'done'),
+    everyWordIn(
+      words,
+      [jobs.number, vehicles.label, customers.name, jobs.title, jobs.status, jobs.waitsFor],
+      (pattern) => [stageFits(pattern)],
+    ),
+  );
 }
+
+/** Jobs that are asked for, in their order. */
+export function jobsOf(db: Queryable, query: JobsQuery): Promise<JobWithNames[]> {
+  const { sort, down, from, most } = query;
+  const column = JOB_SORTS[sort];
+  return jobsWithNames(db)
+    .where(asked(db, query))
+    .orderBy(sql`${down ? desc(column) : asc(column)} nulls last`, desc(jobs.id))
+    .offset(from)
+    .limit(most);
+}
+
+/** How many jobs are asked for in all. */
+export async function jobsCount(db: Queryable, query: Pick<JobsQuery, 'words' | 'show'>): Promise<number> {
+  const [row] = await db
+    .select({ count: count() })
+    .from(jobs)
+    .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
+    .leftJoin(customers, eq(vehicles.customerId, customers.id))
+    .where(asked(db, query));
+  return row?.count ?? 0;
+}
+
+export const allJobs = (db: Queryable): Promise<JobWithNames[]> => jobsOf(db, EVERY);
 
 export async function jobById(db: Queryable, id: number): Promise<JobWithNames | undefined> {
   const [job] = await jobsWithNames(db).where(eq(jobs.id, id));
@@ -44,8 +110,8 @@ export function jobsOfVehicle(db: Queryable, vehicleId: number): Promise<Job[]> 
   return db.select().from(jobs).where(eq(jobs.vehicleId, vehicleId)).orderBy(asc(jobs.id));
 }
 
-/** Position, label and grade of every stage, for the list of jobs. */
-export function stageSummaries(db: Queryable) {
+/** Position, label and grade of the stages of some jobs, for the list of jobs. */
+export function stageSummaries(db: Queryable, jobIds: readonly number[]) {
   return db
     .select({
       id: stages.id,
@@ -58,6 +124,7 @@ export function stageSummaries(db: Queryable) {
       rub: stages.rub,
     })
     .from(stages)
+    .where(inArray(stages.jobId, [...jobIds]))
     .orderBy(asc(stages.jobId), asc(stages.position));
 }
 

@@ -1,4 +1,5 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, notInArray, sql } from 'drizzle-orm';
+import { struckOf } from '../core/log/logEntry';
 import type { Expectation } from '../core/calibration/expectation';
 import type { Queryable } from './client';
 import { jobs, logEntries, photos, vehicles } from './schema';
@@ -72,28 +73,88 @@ export function provedEntries(db: Queryable) {
     .orderBy(asc(logEntries.at), asc(logEntries.seq));
 }
 
-/** The log of every job whose vehicle was handed over, or of those among some, with what the vehicle is called. */
-export function logsHandedOver(db: Queryable, jobIds?: readonly number[]) {
-  return db
+/** What of an entry says when something is due. */
+export type DueRow = {
+  jobId: number;
+  id: string;
+  kind: LogEntry['kind'];
+  at: string;
+  odometerKm?: number | undefined;
+  /** The entry that it strikes out or puts back. */
+  of?: string | undefined;
+};
+
+/**
+ * Of every job whose vehicle was handed over, or of those among some: what it is called, and what of its log says when something is due,
+ * oldest first. Readings are most of a log and say no more than when the last of them was: that one alone is given.
+ */
+export async function logsHandedOver(
+  db: Queryable,
+  jobIds?: readonly number[],
+): Promise<{ jobs: { jobId: number; job: string; vehicle: string }[]; entries: DueRow[] }> {
+  const { document } = logEntries;
+  const within = and(
+    inArray(
+      logEntries.jobId,
+      db.select({ id: logEntries.jobId }).from(logEntries).where(eq(logEntries.kind, 'handed-over')),
+    ),
+    jobIds && inArray(logEntries.jobId, [...jobIds]),
+  );
+  const said = await db
     .select({
-      jobId: jobs.id,
-      job: jobs.number,
-      vehicle: vehicles.label,
-      document: logEntries.document,
+      jobId: logEntries.jobId,
+      id: logEntries.id,
+      kind: logEntries.kind,
+      at: logEntries.at,
+      odometerKm: sql<number | null>`(${document}->>'odometerKm')::float8`,
+      of: sql<string | null>`${document}->>'of'`,
     })
     .from(logEntries)
-    .innerJoin(jobs, eq(logEntries.jobId, jobs.id))
-    .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
-    .where(
-      and(
-        inArray(
-          logEntries.jobId,
-          db.select({ id: logEntries.jobId }).from(logEntries).where(eq(logEntries.kind, 'handed-over')),
-        ),
-        jobIds && inArray(logEntries.jobId, [...jobIds]),
-      ),
-    )
+    .where(and(within, notInArray(logEntries.kind, ['test-fit', 'photo', 'reconciled', 'corrected'])))
     .orderBy(asc(logEntries.at), asc(logEntries.seq));
+  const entries = said.map(({ odometerKm, of, ...row }): DueRow => ({
+    ...row,
+    odometerKm: odometerKm ?? undefined,
+    of: of ?? undefined,
+  }));
+  const struck = [...struckOf(entries)];
+  const [readings, called] = await Promise.all([
+    db
+      .select({ jobId: logEntries.jobId, at: sql<string>`max(${logEntries.at})` })
+      .from(logEntries)
+      .where(
+        and(
+          within,
+          eq(logEntries.kind, 'test-fit'),
+          struck.length > 0 ? notInArray(logEntries.id, struck) : undefined,
+        ),
+      )
+      .groupBy(logEntries.jobId),
+    db
+      .select({ jobId: jobs.id, job: jobs.number, vehicle: vehicles.label })
+      .from(jobs)
+      .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
+      .where(
+        inArray(
+          jobs.id,
+          db
+            .select({ id: logEntries.jobId })
+            .from(logEntries)
+            .where(and(within, eq(logEntries.kind, 'handed-over'))),
+        ),
+      )
+      .orderBy(asc(jobs.id)),
+  ]);
+  const last = readings.map(({ jobId, at }): DueRow => ({
+    jobId,
+    id: `the last reading of ${jobId}`,
+    kind: 'test-fit',
+    at,
+  }));
+  return {
+    jobs: called,
+    entries: [...entries, ...last].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)),
+  };
 }
 
 export type PhotoRow = typeof photos.$inferInsert;

@@ -167,7 +167,11 @@ export const changes = pgTable(
     /** What it did to the verdicts of stages. */
     verdicts: json().$type<VerdictChange[]>().notNull().default([]),
   },
-  (table) => [index().on(table.batch), uniqueIndex().on(table.subject, table.subjectId, table.version)],
+  (table) => [
+    index().on(table.batch),
+    uniqueIndex().on(table.subject, table.subjectId, table.version),
+    index().on(table.shopId, table.id),
+  ],
 );
 
 /** Everything that can be bought, of every kind. What a stage uses is put out of the list, not taken out of the table. */
@@ -287,6 +291,8 @@ export const logEntries = pgTable(
   (table) => [
     primaryKey({ columns: [table.shopId, table.id] }),
     index().on(table.jobId, table.at),
+    index().on(table.shopId, table.seq),
+    index().on(table.shopId, table.kind),
     index().on(table.batch),
     belongsTo(table, table.jobId, jobs).onDelete('cascade'),
   ],

@@ -113,3 +113,12 @@ export const foreignWells = pgTable(
   },
   (table) => [unique().on(table.shopId, table.hash), index().on(table.platform)],
 );
+
+/** What the shop has learned, worked out when it was last asked for; `of` says from what. */
+export const keptLearned = pgTable('kept_learned', {
+  shopId: ofShopItself().primaryKey(),
+  of: text().notNull(),
+  /** As `learned` gives it (server/learned). */
+  document: json().notNull(),
+  madeAt: timestamp({ withTimezone: true }).notNull(),
+});

@@ -1,4 +1,11 @@
+import { createHash } from 'node:crypto';
 import { z } from 'zod';
+import type { Assessment } from '../core/assess';
+import type { GradeChance } from '../core/clearance/gradeChance';
+import type { Build } from '../core/format/build';
+import type { Result } from '../core/result';
+import type { Queryable } from '../data/client';
+import { remember } from './remember';
 import { inThread } from './judge/pool';
 import { workOf, type WorkLine } from '../core/work/needs';
 import type { PaperSheet } from '../core/paper/paper';
@@ -14,7 +21,7 @@ import {
 import { stagesOfJob, vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { buildFileOf, stageName } from './stageFile';
-import { oneOf } from '../core/format/fields';
+import { oneOf, type Fault } from '../core/format/fields';
 import { PAPER_NAMES } from '../formats/paper';
 import { dayOf } from './clock';
 import type { Context } from './context';
@@ -51,13 +58,22 @@ export type Comparison = {
   sheet: () => PaperSheet;
 };
 
-/** Some stages of a job side by side, in the order that they are named; all of them, up to four, where none is. */
-export async function comparison(
-  { db, shop: { settings, name }, now }: Context,
-  jobId: number,
-  ids: readonly number[],
-  units: UnitSystem = settings.units,
-): Promise<Outcome<Comparison>> {
+/** What a build comes to, by what stands in it: it does not change as long as that does not. */
+const judgedOnce = remember<Result<Assessment, { faults: Fault[] }>>(60, ({ ok }) => ok);
+const sureOnce = remember<GradeChance>(400);
+
+async function judged(build: Build) {
+  const key = createHash('sha256').update(JSON.stringify(build)).digest('base64');
+  const assessment = await judgedOnce(key, () => inThread('assessment', build));
+  if (!assessment.ok) return faulty(assessment.faults);
+  return done({
+    assessment: assessment.value,
+    chance: await sureOnce(key, () => inThread('sureness', build)),
+  });
+}
+
+/** Which stages of a job are compared: in the order that they are named; all of them, up to four, where none is. */
+async function stagesToCompare(db: Queryable, jobId: number, ids: readonly number[]) {
   const job = await jobById(db, jobId);
   const vehicle = job && (await vehicleById(db, job.vehicleId));
   if (!job || !vehicle) return missing('job');
@@ -69,6 +85,37 @@ export async function comparison(
     return faulty([
       { path: 'stages', message: `are ${chosen.length}; at most ${MOST_STAGES} stand side by side` },
     ]);
+  return done({ job, vehicle, all, chosen });
+}
+
+/** What a page of a comparison begins with, before its figures are worked out. */
+export type ComparisonHead = Pick<Comparison, 'job' | 'stages' | 'chosen'>;
+
+export async function comparisonHead(
+  { db }: Pick<Context, 'db'>,
+  jobId: number,
+  ids: readonly number[],
+): Promise<Outcome<ComparisonHead>> {
+  const found = await stagesToCompare(db, jobId, ids);
+  if (!found.ok) return found;
+  const { job, all, chosen } = found.value;
+  return done({
+    job: job.number,
+    stages: all.map((stage) => ({ id: stage.id, label: stageName(stage) })),
+    chosen: chosen.map(({ id }) => id),
+  });
+}
+
+/** Some stages of a job side by side, in the order that they are named; all of them, up to four, where none is. */
+export async function comparison(
+  { db, shop: { settings, name }, now }: Context,
+  jobId: number,
+  ids: readonly number[],
+  units: UnitSystem = settings.units,
+): Promise<Outcome<Comparison>> {
+  const found = await stagesToCompare(db, jobId, ids);
+  if (!found.ok) return found;
+  const { job, vehicle, all, chosen } = found.value;
   const { work } = await workOn(db, jobId);
   const stages: Compared[] = [];
   for (const stage of chosen) {
@@ -81,15 +128,9 @@ export async function comparison(
       position === 0
         ? null
         : costOf(workOf(read.value, settings.workRules, { chosen }), work, id, settings.terms);
-    const judged = await inThread('assessment', read.value);
-    if (!judged.ok) return faulty(judged.faults);
-    stages.push({
-      label: stageName(stage),
-      build: read.value,
-      assessment: judged.value,
-      chance: await inThread('sureness', read.value),
-      cost,
-    });
+    const known = await judged(read.value);
+    if (!known.ok) return known;
+    stages.push({ label: stageName(stage), build: read.value, ...known.value, cost });
   }
   const rows = differingFigures(stages, units, settings.terms);
   const heading = {
@@ -117,6 +158,6 @@ export const compareQuery = z.strictObject({
     .regex(/^(\d{1,9}(,\d{1,9})*)?$/, { error: 'is no list of stages; write stages=12,13' })
     .transform((text) => (text === '' ? [] : text.split(',').map(Number)))
     .default([]),
-  as: oneOf(['pdf', 'csv', 'json']).default('pdf'),
+  as: oneOf(['pdf', 'csv', 'json', 'sheet']).default('pdf'),
   paper: oneOf(PAPER_NAMES).default('a4'),
 });

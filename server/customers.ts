@@ -8,15 +8,19 @@ import { everythingOf } from '../data/customerExport';
 import {
   acceptedOf,
   customerById,
+  customersWithVehicles,
   fleetOf,
   handedOverStages,
   type CustomerRow,
+  type CustomerWithVehicles,
   type FleetVehicle,
 } from '../data/customers';
 import { eraseCustomer } from '../data/erasing';
+import { typedWords, type Page } from '../data/lists';
 import { noteDeed } from './accounts/deeds';
 import type { Context } from './context';
 import { dueVehicles } from './due';
+import { countParam } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
 
@@ -32,6 +36,19 @@ export type CustomerFleet = {
   /** What was accepted in each year, hundredths, with tax; the newest first. */
   years: { year: string; currency: string; quotes: number; cents: number }[];
 };
+
+/** As many customers are listed at once. */
+const LISTED = 100;
+export const customersQuery = z.strictObject({
+  find: z.string().max(200).default('').transform(typedWords),
+  from: countParam(0, 1e6, 0),
+});
+
+/** Customers who are found, by name, from a place on, and how many they are in all. */
+export const customersPage = (
+  { db }: Pick<Context, 'db'>,
+  { find, from }: z.output<typeof customersQuery>,
+): Promise<Page<CustomerWithVehicles>> => customersWithVehicles(db, { words: find, from, most: LISTED });
 
 /** All vehicles of a customer: what each has on, what is due and what was accepted. */
 export async function customerFleet(ctx: Context, id: number): Promise<Outcome<CustomerFleet>> {

@@ -1,7 +1,7 @@
 import type PgBoss from 'pg-boss';
 import { z } from 'zod';
 import { whole } from '../core/format/fields';
-import { tryOn, type FleetAnswer } from '../core/search/fleet';
+import type { FleetAnswer } from '../core/search/fleet';
 import { transaction, type Database, type Queryable } from '../data/client';
 import type { Shops } from './context';
 import { stageById } from '../data/documents';
@@ -16,6 +16,7 @@ import type { Actor } from './versioned';
 import { MOST_ID } from './endpoint';
 import { done, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
+import { inThread } from './judge/pool';
 import { kitsByPlatform } from './offers';
 import { PATIENCE, QUEUES, within, type QueuePatience } from './queue/boss';
 import { readBuild } from '../core/format/read';
@@ -32,7 +33,12 @@ async function workOff(db: Database, { searchId, vehicleIds }: Omit<Share, 'shop
   if (!search) return;
   const kits = await kitsByPlatform(db);
   for (const { id, platform, document } of await openVehicles(db, searchId, vehicleIds))
-    await writeFleetAnswer(db, searchId, id, tryOn(document, search.document, kits(platform)));
+    await writeFleetAnswer(
+      db,
+      searchId,
+      id,
+      await inThread('triedOn', { vehicle: document, pack: search.document, kits: kits(platform) }),
+    );
 }
 
 /** Takes shares off the queue, one after the other, for as long as the process runs. */
@@ -72,7 +78,7 @@ export async function startFleetSearch(
         { shopId, searchId: id, vehicleIds: vehicleIds.slice(i, i + SHARE) } satisfies Share,
         {
           expireInSeconds: expireS,
-          retryLimit: 5,
+          retryLimit: 8,
           retryDelay: 1,
           db: within(tx),
         },

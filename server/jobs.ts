@@ -1,4 +1,8 @@
+import { z } from 'zod';
 import { type BuildFile } from '../core/format/build';
+import { oneOf } from '../core/format/fields';
+import { grouped } from '../core/grouped';
+import { countParam, flag } from './endpoint';
 import { isUnmeasured } from '../core/measure/still';
 import { asDelivered } from '../core/vehicle/asDelivered';
 import type { Json } from '../core/history/diff';
@@ -13,14 +17,20 @@ import {
 } from '../data/documents';
 import { addChange } from '../data/changes';
 import {
+  JOB_SORTS,
   allJobs,
   customerId,
   insertJob,
   insertVehicle,
   jobById,
+  jobsCount,
+  jobsOf,
   stageSummaries,
+  type JobSort,
+  type JobsQuery,
   type JobWithNames,
 } from '../data/jobs';
+import { typedWords, type Page } from '../data/lists';
 import { workOfJob, workVersion } from '../data/work';
 import type { jobs, StageDocument } from '../data/schema';
 import type { Columns } from './judge/columns';
@@ -37,10 +47,36 @@ export type JobLine = JobWithNames & {
   stages: Omit<Awaited<ReturnType<typeof stageSummaries>>[number], 'jobId'>[];
 };
 
-/** Every job with its stages and their grades. */
-export async function jobLines(db: Queryable): Promise<JobLine[]> {
-  const [jobRows, stageRows] = await Promise.all([allJobs(db), stageSummaries(db)]);
-  return jobRows.map((job) => ({ ...job, stages: stageRows.filter(({ jobId }) => jobId === job.id) }));
+/** Jobs with their stages and the grades of these; every one where none is asked for. */
+export async function jobLines(db: Queryable, query?: JobsQuery): Promise<JobLine[]> {
+  const rows = await (query ? jobsOf(db, query) : allJobs(db));
+  if (rows.length === 0) return [];
+  const summaries = await stageSummaries(
+    db,
+    rows.map(({ id }) => id),
+  );
+  const byJob = grouped(summaries, ({ jobId }) => jobId);
+  return rows.map((job) => ({ ...job, stages: byJob.get(job.id) ?? [] }));
+}
+
+/** As many jobs are listed at once. */
+const LISTED = 50;
+export const jobsQuery = z.strictObject({
+  find: z.string().max(200).default('').transform(typedWords),
+  show: oneOf(['open', 'done']).default('open'),
+  sort: oneOf(Object.keys(JOB_SORTS) as [JobSort, ...JobSort[]]).default('opened'),
+  down: flag,
+  from: countParam(0, 1e6, 0),
+});
+
+/** Some of the jobs that are asked for: those from a place on, and how many there are in all. */
+export async function jobsPage(
+  db: Queryable,
+  { find: words, show, sort, down, from }: z.output<typeof jobsQuery>,
+): Promise<Page<JobLine>> {
+  const query = { words, show, sort, down: sort === 'opened' || down !== undefined, from, most: LISTED };
+  const [rows, count] = await Promise.all([jobLines(db, query), jobsCount(db, query)]);
+  return { count, rows };
 }
 
 export type SheetStage = Versioned & Pick<StageRow, 'position' | 'label' | 'grade' | 'leastClearanceMm'>;

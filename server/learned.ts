@@ -21,7 +21,10 @@ export type PlatformKnown = {
   foreign: { id: number; from: string; person: string; at: string }[];
 };
 export type Learned = {
+  /** Of the misses the newest alone. */
   accuracy: ForecastAccuracy;
+  /** How many misses there are in all. */
+  missed: number;
   platforms: PlatformKnown[];
   /** By how much tires are otherwise than said, by maker; mm over all. */
   tires: Bias[];
@@ -33,14 +36,23 @@ export type Learned = {
   photographs: Bias[];
 };
 
+/** As many misses are looked at. */
+const SHOWN_MISSES = 60;
+
 type Row = Awaited<ReturnType<typeof provedEntries>>[number];
 type Reconciled = Extract<LogEntry, { kind: 'reconciled' }>;
 
-/** What a reading's job was taught by the next taking over. */
-function taughtBy(rows: readonly Row[], at: number): Proved['taught'] {
-  const { jobId } = rows[at] ?? {};
-  const next = rows.slice(at).find((row) => row.jobId === jobId && row.document.kind === 'reconciled');
-  return next?.document.kind === 'reconciled' ? next.document.taken : [];
+/** What the job of each row was taught by its next taking over. */
+function taughtLater(rows: readonly Row[]): Proved['taught'][] {
+  const next = new Map<number, Proved['taught']>();
+  const taught: Proved['taught'][] = [];
+  for (let at = rows.length - 1; at >= 0; at--) {
+    const row = rows[at];
+    if (!row) continue;
+    if (row.document.kind === 'reconciled') next.set(row.jobId, row.document.taken);
+    taught[at] = next.get(row.jobId) ?? [];
+  }
+  return taught;
 }
 
 /** The rows as they stand: what was struck out is left out, a corrected reading stands with its figure. */
@@ -66,6 +78,7 @@ function standingRows(rows: readonly Row[]): Row[] {
 }
 
 function provedOf(rows: readonly Row[]): Proved[] {
+  const taught = taughtLater(rows);
   return rows.flatMap(({ id, jobId, job, vehicle, document, predicted }, at): Proved[] =>
     document.kind === 'test-fit' && predicted
       ? [
@@ -79,7 +92,7 @@ function provedOf(rows: readonly Row[]): Proved[] {
             by: document.by,
             reading: document.reading,
             predicted,
-            taught: taughtBy(rows, at),
+            taught: taught[at] ?? [],
           },
         ]
       : [],
@@ -188,8 +201,10 @@ export async function learned(db: Queryable): Promise<Learned> {
     new Map(stages.map(({ id, document }) => [id, document.package])),
   );
   const byLift = grouped(lifts, ({ group }) => group);
+  const accuracy = forecastAccuracyOf(proved, shop?.document.marginMm ?? 10);
   return {
-    accuracy: forecastAccuracyOf(proved, shop?.document.marginMm ?? 10),
+    accuracy: { ...accuracy, misses: accuracy.misses.slice(0, SHOWN_MISSES) },
+    missed: accuracy.misses.length,
     platforms,
     tires: biasesOf(tires),
     lifts: biasesOf(lifts).map((bias) => {

@@ -1,6 +1,7 @@
 import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { sql } from 'drizzle-orm';
+import { remember } from './remember';
 import type { Database } from '../data/client';
 import { currentSnapshot } from '../data/people';
 
@@ -38,27 +39,5 @@ export async function snapshotOf(db: Database): Promise<string> {
   return rows[0]?.seen ?? '';
 }
 
-/** Keeps what was drawn under a key, and lets those who ask meanwhile wait for the one drawing. A failure is not kept. */
-export function pageCache(most = MOST_PAGES) {
-  const kept = new Map<string, Promise<Drawn>>();
-  return (key: string, draw: () => Promise<Drawn>): Promise<Drawn> => {
-    const known = kept.get(key);
-    if (known) {
-      // Used: the last to go.
-      kept.delete(key);
-      kept.set(key, known);
-      return known;
-    }
-    const drawn = draw();
-    kept.set(key, drawn);
-    const forget = (): void => {
-      if (kept.get(key) === drawn) kept.delete(key);
-    };
-    drawn.then(({ status }) => status !== 200 && forget(), forget);
-    for (const oldest of kept.keys()) {
-      if (kept.size <= most) break;
-      kept.delete(oldest);
-    }
-    return drawn;
-  };
-}
+/** Keeps pages that were drawn, but for those that say what is missing. */
+export const pageCache = (most = MOST_PAGES) => remember<Drawn>(most, ({ status }) => status === 200);

@@ -139,15 +139,20 @@ async function measure(quick: boolean): Promise<Figures> {
 
 /**
  * Times the computation. With `--json` one flat object on standard output, else a line per figure; with `--quick` on a
- * scan of a tenth of the points and a smaller catalog; with `--server` the server under load instead, with `--page` the page of a job
- * in a browser.
+ * scan of a tenth of the points and a smaller catalog; with `--server` the server under load instead and then in
+ * a group of twenty shops (`--group` for that alone), with `--page` the page of a job in a browser.
  */
 export async function bench(args: string[]): Promise<number> {
   const figures = args.includes('--server')
-    ? await (await import('./server')).serverFigures()
-    : args.includes('--page')
-      ? await (await import('./page')).pageFigures()
-      : await measure(args.includes('--quick'));
+    ? {
+        ...(await (await import('./server')).serverFigures()),
+        ...(await (await import('./scale')).scaleFigures()),
+      }
+    : args.includes('--group')
+      ? await (await import('./scale')).scaleFigures()
+      : args.includes('--page')
+        ? await (await import('./page')).pageFigures()
+        : await measure(args.includes('--quick'));
   if (args.includes('--json')) process.stdout.write(`${JSON.stringify(figures)}\n`);
   else
     for (const [name, value] of Object.entries(figures))

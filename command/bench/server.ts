@@ -5,26 +5,11 @@ import { exampleFile } from '../../tests/example';
 import { buildIfStale } from '../build';
 import { ensureDatabase, freePort, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
+import { p95, under } from './load';
 import { serve } from '../serve';
-
-const p95 = (times: number[]): number => {
-  const sorted = [...times].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length * 0.95)] ?? NaN;
-};
 
 type Init = { method?: string; body?: string; headers?: Record<string, string> };
 type Ask = (path: string, init?: Init) => Promise<number>;
-
-/** Times of an ask, ms, by so many clients for so long. */
-async function under(ask: () => Promise<number>, clients: number, ms: number): Promise<number[]> {
-  const times: number[] = [];
-  const until = performance.now() + ms;
-  const one = async (): Promise<void> => {
-    while (performance.now() < until) times.push(await ask());
-  };
-  await Promise.all(Array.from({ length: clients }, one));
-  return times;
-}
 
 /** Light requests, one after the other, while something heavy goes on. */
 async function beside(light: () => Promise<number>, heavy: () => Promise<unknown>): Promise<number> {

@@ -1,5 +1,4 @@
 import { DAY_MIN, minuteOf, sayDate, wallTimeAt } from '../time/wallClock';
-import { odometerOf } from './logEntry';
 import type { DueRule } from '../format/due';
 import { type LogEntry, type LogKind } from '../format/log';
 
@@ -17,10 +16,13 @@ export type Due = {
   since: string;
 };
 
+/** Of an entry what says when something is due again: an entry as it was written down is one. */
+export type DueEntry = Pick<LogEntry, 'id' | 'kind' | 'at'> & { odometerKm?: number | undefined };
+
 /** km a day between the first and the last odometer that were written down; null where they do not say. An estimate. */
-export function paceOf(log: readonly LogEntry[]): number | null {
+export function paceOf(log: readonly DueEntry[]): number | null {
   const known = log.flatMap((entry) => {
-    const km = odometerOf(entry);
+    const km = entry.odometerKm;
     return km === undefined ? [] : [{ km, min: minuteOf(entry.at) }];
   });
   const [first, last] = [known[0], known.at(-1)];
@@ -34,21 +36,21 @@ const dayOf = (min: number): string => wallTimeAt(min).slice(0, 10);
  * What is due on a vehicle, soonest first, from what was written down of it, oldest first. Nothing is due before it was
  * handed over. `now` is a wall time.
  */
-export function dueOf(log: readonly LogEntry[], rules: readonly DueRule[], now: string): Due[] {
+export function dueOf(log: readonly DueEntry[], rules: readonly DueRule[], now: string): Due[] {
   const handed = log.findLast(({ kind }) => kind === 'handed-over');
   if (!handed) return [];
   const since = log.filter(({ at }) => at >= handed.at);
   const pace = paceOf(since);
   const nowMin = minuteOf(now);
-  const last = since.findLast((entry) => odometerOf(entry) !== undefined);
-  const lastKm = last ? (odometerOf(last) ?? null) : null;
+  const last = since.findLast((entry) => entry.odometerKm !== undefined);
+  const lastKm = last?.odometerKm ?? null;
   const lastKmAt = last ? minuteOf(last.at) : nowMin;
   return rules
     .flatMap(({ label, kind, afterKm, afterDays, again }): Due[] => {
       const times = since.filter((entry) => entry.kind === kind && entry !== handed);
       if (!again && times.length > 0) return [];
       const from = times.at(-1) ?? handed;
-      const fromKm = odometerOf(from);
+      const fromKm = from.odometerKm;
       const atKm = afterKm !== undefined && fromKm !== undefined ? fromKm + afterKm : null;
       const byTime = afterDays === undefined ? Infinity : minuteOf(from.at) + afterDays * DAY_MIN;
       const reached = atKm !== null && lastKm !== null && lastKm >= atKm;

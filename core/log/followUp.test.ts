@@ -31,7 +31,15 @@ describe('what is due', () => {
   test('nothing before the handover; by days from then where no odometer says otherwise', () => {
     expect(dueOf([], SHIPPED_DUE, '2026-01-01T08:00')).toEqual([]);
     expect(dueOf([handed('2026-01-01T08:00')], [NUTS], '2026-01-02T08:00')).toEqual([
-      { label: 'Nuts', kind: 're-torque', on: '2026-01-15', atKm: null, byPace: false, overdue: false },
+      {
+        label: 'Nuts',
+        kind: 're-torque',
+        on: '2026-01-15',
+        atKm: null,
+        byPace: false,
+        overdue: false,
+        since: '2026-01-01T08:00',
+      },
     ]);
     expect(dueOf([handed('2026-01-01T08:00')], [NUTS], '2026-01-16T08:00')[0]?.overdue).toBe(true);
   });

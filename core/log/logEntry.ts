@@ -11,19 +11,27 @@ export const ROTATION_WORDS: Record<Rotation, string> = {
 type Corrected = Extract<LogEntry, { kind: 'corrected' }>;
 export type TestFit = Extract<LogEntry, { kind: 'test-fit' }>;
 
+/** Which entries of a log are struck out as it stands now, by id. */
+export function struckOf(
+  log: readonly { kind: LogEntry['kind']; of?: string | undefined }[],
+): ReadonlySet<string> {
+  const struck = new Set<string>();
+  for (const { kind, of } of log) {
+    if (of === undefined) continue;
+    if (kind === 'struck') struck.add(of);
+    else if (kind === 'restored') struck.delete(of);
+  }
+  return struck;
+}
+
 /** What later entries of a log say of earlier ones, by id: which are struck out, and the last correction of each. */
 export function amendmentsOf(log: readonly LogEntry[]): {
   struck: ReadonlySet<string>;
   corrected: ReadonlyMap<string, Corrected>;
 } {
-  const struck = new Set<string>();
   const corrected = new Map<string, Corrected>();
-  for (const entry of log) {
-    if (entry.kind === 'struck') struck.add(entry.of);
-    else if (entry.kind === 'restored') struck.delete(entry.of);
-    else if (entry.kind === 'corrected') corrected.set(entry.of, entry);
-  }
-  return { struck, corrected };
+  for (const entry of log) if (entry.kind === 'corrected') corrected.set(entry.of, entry);
+  return { struck: struckOf(log), corrected };
 }
 
 /** A log as it stands now, in its order: what was struck out is left out, a corrected reading stands with its last figure. */

@@ -54,26 +54,48 @@ function alike(list: readonly Known[]): Known[] {
 }
 
 /** How far two outlines of one thing are apart, root mean square over their points, mm. */
-const apartMm = (a: ObstacleFile, b: ObstacleFile): number =>
-  Math.sqrt(
-    a.points.reduce((sum, [x, y, z], k) => {
-      const [u, v, w] = b.points[k] ?? [x, y, z];
-      return sum + (x - u) ** 2 + (y - v) ** 2 + (z - w) ** 2;
-    }, 0) / a.points.length,
-  );
+function apartMm(a: readonly Point[], b: readonly Point[]): number {
+  let sum = 0;
+  for (let k = 0; k < a.length; k++) {
+    const one = a[k];
+    const other = b[k];
+    if (one && other) sum += (one[0] - other[0]) ** 2 + (one[1] - other[1]) ** 2 + (one[2] - other[2]) ** 2;
+  }
+  return Math.sqrt(sum / a.length);
+}
 
-function disagreement(known: readonly Known[], spread2: readonly number[]): PooledThing['disagree'] {
+/**
+ * The two of a body that are farthest apart beside what two usually are. Looked for from the outside in: two are no farther apart than
+ * the way over the middle, so that of a hundred vehicles that agree no two have to be held against each other.
+ */
+function disagreement(
+  known: readonly Known[],
+  spread2: readonly number[],
+  middle: readonly Point[],
+): PooledThing['disagree'] {
+  const out = known
+    .map(({ thing, name }, i) => ({
+      i,
+      name,
+      points: thing.points,
+      spread2: spread2[i] ?? 0,
+      farMm: apartMm(thing.points, middle),
+    }))
+    .sort((a, b) => b.farMm - a.farMm);
+  const leastUsual = Math.sqrt(2 * Math.min(...spread2) + 2 * BETWEEN_MM ** 2);
   let worst: PooledThing['disagree'] = null;
   let most = DISAGREE;
-  known.forEach((one, i) =>
-    known.slice(i + 1).forEach((other, k) => {
-      const mm = apartMm(one.thing, other.thing);
-      const usual = Math.sqrt((spread2[i] ?? 0) + (spread2[i + 1 + k] ?? 0) + 2 * BETWEEN_MM ** 2);
-      if (mm / usual <= most) return;
+  out.forEach((one, i) => {
+    for (const other of out.slice(i + 1)) {
+      if ((one.farMm + other.farMm) / leastUsual <= most) break;
+      const mm = apartMm(one.points, other.points);
+      const usual = Math.sqrt(one.spread2 + other.spread2 + 2 * BETWEEN_MM ** 2);
+      if (mm / usual <= most) continue;
       most = mm / usual;
-      worst = { mm, names: [one.name, other.name] };
-    }),
-  );
+      const [first, last] = one.i < other.i ? [one, other] : [other, one];
+      worst = { mm, names: [first.name, last.name] };
+    }
+  });
   return worst;
 }
 
@@ -121,7 +143,7 @@ function pool(axle: AxleName, list: readonly Known[]): PooledThing | null {
     spreadMm: Math.sqrt(between2 + 1 / sum) * widening(freedom + BETWEEN_WORTH),
     points: points.map(([x, y, z]): Point => [tenth(x), tenth(y), tenth(z)]),
     elsewhere: known.filter(({ elsewhere }) => elsewhere).length,
-    disagree: disagreement(known, spread2),
+    disagree: disagreement(known, spread2, fixed.points),
   };
 }
 

@@ -1,6 +1,8 @@
 import { assess, type Assessment } from '../../core/assess';
 import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
-import type { Build } from '../../core/format/build';
+import type { Build, VehicleFile } from '../../core/format/build';
+import { tryOn, type FleetAnswer, type FleetPackage } from '../../core/search/fleet';
+import type { OfferedLift } from '../../core/search/space';
 import type { ItemKind } from '../../core/format/catalog';
 import type { ListColumns } from '../../core/format/listColumns';
 import type { Fault } from '../../core/format/fields';
@@ -14,8 +16,12 @@ import { told } from '../../core/wording';
 import type { PaperSheet } from '../../core/paper/paper';
 import { readCatalog, type CatalogRead } from '../../formats/catalogCsv';
 import type { Paper } from '../../formats/paper';
+import { dueIcs } from '../../formats/dueIcs';
 import { curesDocument } from '../../formats/curesJson';
 import { paperPdf } from '../../formats/paperPdf';
+import { database } from '../database';
+import { learned, type Learned } from '../learned';
+import type { DueVehicle } from '../due';
 import { tooMuchWork } from './bounds';
 import { columnsOf } from './columns';
 
@@ -63,6 +69,21 @@ export const TASKS = {
     measureRound(round, pictures),
   /** A paper as PDF. */
   pdf: ({ sheet, paper }: { sheet: PaperSheet; paper: Paper }): Promise<Uint8Array> => paperPdf(sheet, paper),
+  /** What is due as a calendar: of a thousand vehicles a second's work. */
+  dueIcs: ({ vehicles, shop }: { vehicles: readonly DueVehicle[]; shop: string }): string =>
+    dueIcs(vehicles, shop),
+  /** What a shop has learned: it reads thousands of documents, on a connection of its thread's own. */
+  learned: ({ shopId }: { shopId: number }): Promise<Learned> => learned(database().ofShop(shopId)),
+  /** A package tried on one vehicle of a fleet search. */
+  triedOn: ({
+    vehicle,
+    pack,
+    kits,
+  }: {
+    vehicle: VehicleFile;
+    pack: FleetPackage;
+    kits: OfferedLift[];
+  }): FleetAnswer => tryOn(vehicle, pack, kits),
   /** A supplier’s list, read. */
   catalogRows: ({
     kind,

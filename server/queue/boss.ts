@@ -14,7 +14,7 @@ export type QueuePatience = {
   /** How often such shares are looked for, s. */
   lookS: number;
 };
-export const PATIENCE: QueuePatience = { expireS: 20, lookS: 10 };
+export const PATIENCE: QueuePatience = { expireS: 30, lookS: 10 };
 
 /** Opens the queue in PostgreSQL; every server process has one, and they share what is in it. */
 export async function openQueue(

@@ -85,7 +85,7 @@ test('erased, nothing in the database says who it was, and what was learned is a
   const slip = await post(path, { name: 'Quillmarsh' });
   expect(slip.status).toBe(422);
   expect(await slip.text()).toContain('type it as it stands');
-  expect((await customersWithVehicles(db())).some((one) => one.id === id)).toBe(true);
+  expect((await customersWithVehicles(db())).rows.some((one) => one.id === id)).toBe(true);
   expect((await post(path, { name: word })).status).toBe(200);
   expect((await post(path, { name: word })).status).toBe(404);
 

@@ -33,15 +33,23 @@ const handed = [0, 0];
 const db = () => connection.ofShop(1);
 const at = (): string => `http://127.0.0.1:${(proxy.address() as AddressInfo).port}`;
 
-/** Hands requests on in turn; one that nobody takes goes to the next, one that breaks off midway is 502. */
+/**
+ * Hands requests on in turn, to those that did not fail yet; one that nobody takes goes to the next, one that breaks off midway is 502.
+ */
 function proxyOf(): HttpServer {
   let turn = 0;
+  const down = new Set<number>();
+  const next = (): number => {
+    do turn = (turn + 1) % servers.length;
+    while (down.has(turn) && down.size < servers.length);
+    return turn;
+  };
   return createServer((came, answer) => {
     const chunks: Buffer[] = [];
     came.on('data', (chunk: Buffer) => chunks.push(chunk));
     came.on('end', () => {
       const handOn = (tries: number): void => {
-        const which = turn++ % servers.length;
+        const which = next();
         const { hostname, port } = new URL(servers[which]?.url ?? '');
         const { method, url: path, headers } = came;
         const onward = request({ hostname, port, method, path, headers, agent: false }, (answered) => {
@@ -50,6 +58,7 @@ function proxyOf(): HttpServer {
           answered.on('error', () => answer.destroy()).pipe(answer);
         });
         onward.once('error', (error: NodeJS.ErrnoException) => {
+          down.add(which);
           if (error.code === 'ECONNREFUSED' && tries > 0) handOn(tries - 1);
           else if (answer.headersSent) answer.destroy();
           else answer.writeHead(502).end();

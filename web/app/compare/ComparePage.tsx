@@ -1,5 +1,7 @@
 import { bounded } from '../../ui/Boundary';
 import { Printer } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { refusalWords, send } from '../../state/apiClient';
 import type { PaperSheet } from '../../../core/paper/paper';
 import { MOST_STAGES } from '../../../core/paper/sideBySide';
 import { useReady } from '../../ui/page';
@@ -7,16 +9,23 @@ import { PaperView } from '../papers/PaperView';
 import { Button, ButtonLink } from '../../ui/Button';
 
 type Props = {
-  sheet: PaperSheet;
   jobId: number;
   stages: { id: number; label: string }[];
   chosen: readonly number[];
 };
 
 /** Up to four stages side by side: which, and out as paper, PDF, JSON or CSV. */
-function ComparePageIsland({ sheet, jobId, stages, chosen }: Props) {
+function ComparePageIsland({ jobId, stages, chosen }: Props) {
   useReady();
   const query = `stages=${chosen.join(',')}`;
+  const [sheet, setSheet] = useState<PaperSheet | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(() => {
+    void send<PaperSheet>('GET', `/api/jobs/${jobId}/compare?${query}&as=sheet`).then((answer) => {
+      if (answer.kind === 'ok') setSheet(answer.value);
+      else setFault(refusalWords(answer));
+    });
+  }, [jobId, query]);
   const toggle = (id: number): void => {
     const next = chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id];
     // In the order of the stages, whichever was pressed first.
@@ -45,7 +54,7 @@ function ComparePageIsland({ sheet, jobId, stages, chosen }: Props) {
           })}
         </span>
         <span className="ml-auto" />
-        <Button className="flex items-center gap-1" onClick={() => print()}>
+        <Button className="flex items-center gap-1" disabled={sheet === null} onClick={() => print()}>
           <Printer size={16} aria-hidden /> Print
         </Button>
         <ButtonLink href={`${as('pdf')}&paper=a4`}>PDF A4</ButtonLink>
@@ -53,7 +62,15 @@ function ComparePageIsland({ sheet, jobId, stages, chosen }: Props) {
         <ButtonLink href={as('csv')}>CSV</ButtonLink>
         <ButtonLink href={as('json')}>JSON</ButtonLink>
       </nav>
-      <PaperView sheet={sheet} />
+      {sheet ? (
+        <PaperView sheet={sheet} />
+      ) : (
+        <p role="status" className="py-8 text-lg" data-testid="working">
+          {fault === null
+            ? `Working out what ${chosen.length === 1 ? 'this stage comes' : `these ${chosen.length} stages come`} to…`
+            : `▲ ${fault}`}
+        </p>
+      )}
     </main>
   );
 }

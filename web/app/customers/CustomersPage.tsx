@@ -1,23 +1,24 @@
 import { useState } from 'react';
+import type { CustomerWithVehicles } from '../../../data/customers';
+import { usePagedList, type Page } from '../../state/pagedList';
 import { bounded } from '../../ui/Boundary';
 import { DataTable } from '../../ui/DataTable';
+import { MoreRows } from '../../ui/MoreRows';
 import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
 
-type Customer = { id: number; name: string; note: string; vehicles: string[] };
 type Props = {
-  customers: Customer[];
+  /** The first of them, and how many they are. */
+  customers: Page<CustomerWithVehicles>;
   shopName: string;
 };
 
 /** Everybody whose vehicles the shop knows; one leads to all of theirs. */
-function CustomersIsland({ customers, shopName }: Props) {
+function CustomersIsland({ customers: first, shopName }: Props) {
   useReady();
   const [sought, setSought] = useState('');
-  const words = sought.trim().toLowerCase();
-  const shown = customers.filter(({ name, vehicles }) =>
-    [name, ...vehicles].some((one) => one.toLowerCase().includes(words)),
-  );
+  const typed = sought.trim();
+  const list = usePagedList(first, '/api/customers', typed === '' ? {} : { find: typed });
   return (
     <main className="mx-auto max-w-[1360px] px-4 pt-3 pb-10">
       <PageHead here="/customers" title={`Customers, ${shopName}`}>
@@ -30,16 +31,16 @@ function CustomersIsland({ customers, shopName }: Props) {
           onChange={({ target }) => setSought(target.value)}
         />
       </PageHead>
-      {shown.length === 0 ? (
+      {list.rows.length === 0 ? (
         <p className="py-8 text-lg" data-testid="no-customers">
-          {customers.length === 0
+          {first.count === 0
             ? 'Nobody yet. Whom a vehicle belongs to is said when it is taken in.'
-            : `Nobody of that name among ${customers.length}.`}
+            : `Nobody of that name among ${first.count}.`}
         </p>
       ) : (
         <DataTable
           testId="customers"
-          rows={shown}
+          rows={list.rows}
           keyOf={({ id }) => id}
           columns={[
             {
@@ -48,12 +49,13 @@ function CustomersIsland({ customers, shopName }: Props) {
               cell: ({ id, name }) => <a href={`/customers/${id}`}>{name}</a>,
             },
             { head: 'Vehicles', className: 'w-full', cell: ({ vehicles }) => vehicles.join(' · ') || '–' },
-            ...(customers.some(({ note }) => note !== '')
-              ? [{ head: 'Note', className: 'min-w-40', cell: ({ note }: Customer) => note }]
+            ...(list.rows.some(({ note }) => note !== '')
+              ? [{ head: 'Note', className: 'min-w-40', cell: ({ note }: CustomerWithVehicles) => note }]
               : []),
           ]}
         />
       )}
+      <MoreRows list={list} />
       <Toasts />
     </main>
   );

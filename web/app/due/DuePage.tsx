@@ -4,8 +4,10 @@ import type { UnitSystem } from '../../../core/units/quantity';
 import type { DueVehicle } from '../../../server/due';
 import type { ShopSettings } from '../../../server/shop';
 import { Segments } from '../../ui/choices';
+import { MoreRows } from '../../ui/MoreRows';
 import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
+import { usePagedList, type Page } from '../../state/pagedList';
 import { $shop } from '../../state/store';
 import { copyReminder } from './copyReminder';
 import { DueRulesDialog } from './DueRulesDialog';
@@ -13,19 +15,17 @@ import { Button, ButtonLink } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
 import { dueWords } from './dueWords';
 
-type Props = { vehicles: DueVehicle[]; shop: ShopSettings; shopName: string; units: UnitSystem };
+type Props = { vehicles: Page<DueVehicle>; shop: ShopSettings; shopName: string; units: UnitSystem };
 type Which = 'over' | 'all';
 
 /** What is due on every vehicle that was handed over, soonest first, each with its reminder to copy. */
-function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
+function DuePageIsland({ vehicles: first, shop, shopName, units }: Props) {
   useState(() => $shop.set(shop));
   useReady();
   const [which, setWhich] = useState<Which>('all');
   const [dialog, setDialog] = useState(false);
   const [reminder, setReminder] = useState<{ jobId: number; text: string } | null>(null);
-  const shown = vehicles
-    .map((one) => ({ ...one, due: one.due.filter(({ overdue }) => which === 'all' || overdue) }))
-    .filter(({ due }) => due.length > 0);
+  const list = usePagedList(first, '/api/due', which === 'over' ? { over: '' } : {});
   const remind = ({ jobId, vehicle, due }: DueVehicle): void =>
     setReminder({
       jobId,
@@ -53,14 +53,14 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
         </Button>
         <ButtonLink href="/api/due.ics">iCalendar</ButtonLink>
       </PageHead>
-      {shown.length === 0 ? (
+      {list.rows.length === 0 && !list.waits ? (
         <p className="py-8 text-lg" data-testid="nothing-due">
           Nothing is due. Dates count from the handover: write it down on the Log of a job, with the odometer.
         </p>
       ) : (
         <DataTable
           testId="due-list"
-          rows={shown}
+          rows={list.rows}
           keyOf={({ jobId }) => jobId}
           columns={[
             {
@@ -102,6 +102,7 @@ function DuePageIsland({ vehicles, shop, shopName, units }: Props) {
           ]}
         />
       )}
+      <MoreRows list={list} />
       {dialog && <DueRulesDialog close={() => setDialog(false)} />}
       <Toasts />
     </main>

@@ -6,20 +6,23 @@ import {
   getFilteredRowModel,
   getSortedRowModel,
   useReactTable,
+  type SortingState,
 } from '@tanstack/react-table';
 import { Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Fault } from '../../../core/format/fields';
 import type { JobLine } from '../../../server/jobs';
 import { GradeMark } from '../../drawings/GradeMark';
 import { Segments } from '../../ui/choices';
 import { FileButton } from '../../ui/FileButton';
+import { MoreRows } from '../../ui/MoreRows';
 import { PageHead } from '../../ui/PageHead';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { format } from 'date-fns';
 import type { LastBackup } from '../../../server/standing';
 import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
+import { usePagedList, type Page } from '../../state/pagedList';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 import { Button } from '../../ui/Button';
 
@@ -61,7 +64,10 @@ function matches(job: Line, typed: string): boolean {
 }
 
 type Props = {
-  jobs: Line[];
+  /** The first of those that are open, and how many are. */
+  jobs: Page<Line>;
+  /** Whether there is any job at all. */
+  some: boolean;
   platforms: readonly KnownPlatform[];
   shopName: string;
   place: string;
@@ -80,13 +86,20 @@ function backupWords(last: LastBackup | null): string {
 }
 
 /** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
-function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }: Props) {
+function JobListIsland({ jobs: first, some, platforms, shopName, place, units, backup }: Props) {
   const [which, setWhich] = useState<Which>('open');
-  const jobs = useMemo(
-    () => all.filter(({ status }) => (status === 'done') === (which === 'done')),
-    [all, which],
-  );
   const [typed, setTyped] = useState('');
+  const [sorting, setSorting] = useState<SortingState>([]);
+  // What stands here whole is searched and sorted here, at once.
+  const whole = which === 'open' && first.count <= first.rows.length;
+  const [by] = sorting;
+  const list = usePagedList(first, '/api/jobs', {
+    show: which,
+    ...(whole
+      ? {}
+      : { find: typed.trim(), ...(by ? { sort: by.id, ...(by.desc ? { down: '' } : {}) } : {}) }),
+  });
+  const jobs = list.rows;
   const [at, setAt] = useState(0);
   const [faults, setFaults] = useState<Fault[] | null>(null);
   const [beginning, setBeginning] = useState(false);
@@ -94,7 +107,10 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
   const table = useReactTable({
     data: jobs,
     columns: COLUMNS,
-    state: { globalFilter: typed },
+    state: { globalFilter: typed, sorting },
+    onSortingChange: setSorting,
+    manualFiltering: !whole,
+    manualSorting: !whole,
     globalFilterFn: (row, _column, value: string) => matches(row.original, value),
     getCoreRowModel: getCoreRowModel(),
     getFilteredRowModel: getFilteredRowModel(),
@@ -110,9 +126,17 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
   const open = (job: Line | undefined): void => {
     if (job) location.href = `/jobs/${job.id}`;
   };
+  // Entered before it was found: it is opened once it is.
+  const opening = useRef(false);
+  useEffect(() => {
+    if (list.waits || !opening.current) return;
+    opening.current = false;
+    open(rows[0]?.original);
+  }, [list.waits, rows]);
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key === 'ArrowDown') setAt(Math.min(rows.length - 1, chosen + 1));
     else if (event.key === 'ArrowUp') setAt(Math.max(0, chosen - 1));
+    else if (event.key === 'Enter' && list.waits) opening.current = true;
     else if (event.key === 'Enter') open(rows[chosen]?.original);
     else return;
     event.preventDefault();
@@ -244,11 +268,12 @@ function JobListIsland({ jobs: all, platforms, shopName, place, units, backup }:
             ))}
           </tbody>
         </table>
-        {rows.length === 0 && (
+        {!whole && <MoreRows list={list} />}
+        {rows.length === 0 && !list.waits && (
           <p className="py-6 text-lg">
-            {all.length === 0
+            {!some
               ? 'No job yet. Begin a new vehicle, or import a build file.'
-              : jobs.length === 0
+              : typed.trim() === ''
                 ? which === 'open'
                   ? 'No job is open. Those that are done stand under Done.'
                   : 'No job is done yet.'

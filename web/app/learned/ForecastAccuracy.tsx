@@ -112,7 +112,15 @@ function taughtWords(taught: AccuracyOf['misses'][number]['taught'], units: Unit
 }
 
 /** How honestly the shop predicts: what was said against what was found, over all jobs. */
-export function ForecastAccuracy({ accuracy, units }: { accuracy: AccuracyOf; units: UnitSystem }) {
+export function ForecastAccuracy({
+  accuracy,
+  missed,
+  units,
+}: {
+  accuracy: AccuracyOf;
+  missed: number;
+  units: UnitSystem;
+}) {
   const { count, touched, brier, always, bins, within, stages, misses } = accuracy;
   const [all, setAll] = useState(false);
   return (
@@ -162,7 +170,7 @@ export function ForecastAccuracy({ accuracy, units }: { accuracy: AccuracyOf; un
       )}
       {misses.length > MISSES && !all && (
         <Button className="mt-1" onClick={() => setAll(true)}>
-          Show all {misses.length}
+          {missed > misses.length ? `Show the newest ${misses.length} of ${missed}` : `Show all ${missed}`}
         </Button>
       )}
     </section>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { dueIcs } from '../../../formats/dueIcs';
 import { dueVehicles } from '../../../server/due';
+import { inThread } from '../../../server/judge/pool';
 import { calendarToken, endpoint, file, handle } from '../../../server/endpoint';
 
 export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
@@ -9,6 +9,11 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     does: 'What is due on every vehicle as a calendar that other programs subscribe to.',
     query: z.strictObject(calendarToken),
     run: async (ctx) =>
-      file(dueIcs(await dueVehicles(ctx), ctx.shop.name), 'text/calendar; charset=utf-8', 'due.ics', true),
+      file(
+        await inThread('dueIcs', { vehicles: await dueVehicles(ctx), shop: ctx.shop.name }),
+        'text/calendar; charset=utf-8',
+        'due.ics',
+        true,
+      ),
   }),
 });
