@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import type { Queryable } from './client';
-import { fleetAnswers, fleetSearches, vehicles } from './schema';
+import { fleetAnswers, fleetSearches, vehicles } from './tables';
 
 /** A new search with a row for every vehicle of the shop; answers with its id and the vehicles. */
 export async function openFleetSearch(

@@ -1,6 +1,6 @@
 import { eq, lt, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
-import { progress } from './schema';
+import { progress } from './tables';
 
 export type Progress = { count: number; of: number };
 

@@ -22,7 +22,6 @@ import type { Change } from '../core/history/diff';
 import type { VerdictChange } from '../core/history/verdictChange';
 import type { Expectation } from '../core/calibration/expectation';
 import type { RubPolicy } from '../core/format/use';
-import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { ROLES } from '../core/people/rights';
 import { users } from './accountTables';
 import { JOB_STATUSES, PLACED_BY } from '../core/work/jobStatus';
@@ -331,47 +330,4 @@ export const lessonsDone = pgTable(
     passedAt: timestamp({ withTimezone: true }),
   },
   (table) => [primaryKey({ columns: [table.shopId, table.person, table.lesson] })],
-);
-
-/** A package that is tried on every vehicle of the shop: the queue holds its shares, what came of each stands here. */
-export const fleetSearches = pgTable(
-  'fleet_searches',
-  {
-    shopId: ofShopItself(),
-    id: serial().primaryKey(),
-    label: text().notNull(),
-    document: json().$type<FleetPackage>().notNull(),
-    person: text().notNull(),
-    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  },
-  (table) => [ownedBy(table)],
-);
-
-/** One vehicle of such a search; without an answer as long as nobody has judged it. Judged twice, the answer is the same. */
-export const fleetAnswers = pgTable(
-  'fleet_answers',
-  {
-    shopId: ofShop(),
-    searchId: integer().notNull(),
-    vehicleId: integer().notNull(),
-    answer: json().$type<FleetAnswer>(),
-  },
-  (table) => [
-    primaryKey({ columns: [table.searchId, table.vehicleId] }),
-    belongsTo(table, table.searchId, fleetSearches).onDelete('cascade'),
-    belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
-  ],
-);
-
-/** How far something long is, by the ticket that whoever waits for it made up; what is told here is kept by no backup and for minutes. */
-export const progress = pgTable(
-  'progress',
-  {
-    shopId: ofShopItself(),
-    ticket: text().notNull(),
-    count: integer().notNull(),
-    of: integer().notNull(),
-    at: timestamp({ withTimezone: true }).notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.shopId, table.ticket] })],
 );

@@ -5,3 +5,4 @@ export * from './accountTables';
 export * from './customerTables';
 export * from './entryTables';
 export * from './wellTables';
+export * from './fleetTables';

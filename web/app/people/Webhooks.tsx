@@ -119,6 +119,7 @@ export function Webhooks({ known: first }: { known: Known }) {
                     Try
                   </Button>
                   <Button
+                    className="whitespace-nowrap"
                     aria-label={`Call ${name} no more`}
                     onClick={() => {
                       if (made?.webhook.id === id) setMade(null);
@@ -145,7 +146,9 @@ export function Webhooks({ known: first }: { known: Known }) {
           rows={known.calls}
           keyOf={({ id }) => id}
           columns={[
-            { head: 'Called', cell: ({ webhookId }) => nameOf(webhookId) },
+            ...(known.webhooks.length > 1
+              ? [{ head: 'Called', cell: ({ webhookId }: CallLine) => nameOf(webhookId) }]
+              : []),
             { head: 'At', className: 'sm:whitespace-nowrap', cell: ({ at }) => shortTime(at) },
             { head: 'For', cell: callFor },
             { head: 'What came of it', cell: cameOf },

@@ -1,0 +1,49 @@
+import { integer, json, pgTable, primaryKey, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
+import { vehicles } from './schema';
+import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
+
+// What takes long, and how far it is.
+
+/** A package that is tried on every vehicle of the shop: the queue holds its shares, what came of each stands here. */
+export const fleetSearches = pgTable(
+  'fleet_searches',
+  {
+    shopId: ofShopItself(),
+    id: serial().primaryKey(),
+    label: text().notNull(),
+    document: json().$type<FleetPackage>().notNull(),
+    person: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [ownedBy(table)],
+);
+
+/** One vehicle of such a search; without an answer as long as nobody has judged it. Judged twice, the answer is the same. */
+export const fleetAnswers = pgTable(
+  'fleet_answers',
+  {
+    shopId: ofShop(),
+    searchId: integer().notNull(),
+    vehicleId: integer().notNull(),
+    answer: json().$type<FleetAnswer>(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.searchId, table.vehicleId] }),
+    belongsTo(table, table.searchId, fleetSearches).onDelete('cascade'),
+    belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
+  ],
+);
+
+/** How far something long is, by the ticket that whoever waits for it made up; what is told here is kept by no backup and for minutes. */
+export const progress = pgTable(
+  'progress',
+  {
+    shopId: ofShopItself(),
+    ticket: text().notNull(),
+    count: integer().notNull(),
+    of: integer().notNull(),
+    at: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.shopId, table.ticket] })],
+);
