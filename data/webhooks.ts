@@ -35,13 +35,22 @@ export async function takeBackWebhook(db: Queryable, id: number, at: Date): Prom
   return row;
 }
 
-/** Writes down what is to be told; undefined where the same was told of before. */
-export async function addCall(
-  db: Queryable,
-  call: Pick<CallRow, 'webhookId' | 'event' | 'about' | 'data' | 'at'>,
-): Promise<CallRow | undefined> {
-  const [row] = await db.insert(webhookCalls).values(call).onConflictDoNothing().returning();
-  return row;
+export type NewCall = Pick<CallRow, 'webhookId' | 'event' | 'about' | 'data' | 'at'>;
+/** As many rows go into one statement. */
+const AT_ONCE = 500;
+
+/** Writes down what is to be told; answers those of which the same was not told before. */
+export async function addCalls(db: Queryable, calls: readonly NewCall[]): Promise<CallRow[]> {
+  const added: CallRow[] = [];
+  for (let i = 0; i < calls.length; i += AT_ONCE)
+    added.push(
+      ...(await db
+        .insert(webhookCalls)
+        .values(calls.slice(i, i + AT_ONCE))
+        .onConflictDoNothing()
+        .returning()),
+    );
+  return added;
 }
 
 /** The last calls of the webhooks that are still called, the newest first. */

@@ -88,10 +88,9 @@ export async function writeLog(
     for (const { entry } of added) {
       if (entry.kind !== 'handed-over') continue;
       await followPlace(tx, jobId);
-      await tell(tx, now, 'job.released', `${jobId} ${entry.id}`, {
-        job: { id: jobId, number: job.number },
-        at: entry.at,
-      });
+      await tell(tx, now, 'job.released', [
+        { about: `${jobId} ${entry.id}`, data: { job: { id: jobId, number: job.number }, at: entry.at } },
+      ]);
     }
   });
   return done(await logOfJob(db, jobId));

@@ -263,12 +263,17 @@ export async function acceptQuote(
     if (!row) return stale(tx, id);
     await followPlace(tx, row.jobId);
     const job = await jobById(tx, row.jobId);
-    await tell(tx, now, 'quote.accepted', String(id), {
-      job: { id: row.jobId, number: job?.number ?? '' },
-      quote: row.number,
-      option: option + 1,
-      through: signature ? 'link' : 'desk',
-    });
+    await tell(tx, now, 'quote.accepted', [
+      {
+        about: String(id),
+        data: {
+          job: { id: row.jobId, number: job?.number ?? '' },
+          quote: row.number,
+          option: option + 1,
+          through: signature ? 'link' : 'desk',
+        },
+      },
+    ]);
     return done(out(row));
   });
 }

@@ -17,18 +17,15 @@ const KEPT_DAYS = 400;
 export async function tellOfDue(shops: Shops, shopId: number, at = now()): Promise<void> {
   const context = await contextAs(shops, shopId, 'Vexlo', at);
   const today = wallTimeOf(at).slice(0, 10);
-  for (const { jobId, job, due } of await dueVehicles(context))
-    for (const { label, kind, on, atKm, overdue, since } of due) {
-      if (!overdue && (on === null || on > today)) continue;
-      await transaction(context.db, (tx) =>
-        tell(tx, at, 'due', `${jobId} ${kind} ${label} since ${since}`, {
-          job: { id: jobId, number: job },
-          label,
-          on,
-          atKm,
-        }),
-      );
-    }
+  const happened = (await dueVehicles(context)).flatMap(({ jobId, job, due }) =>
+    due
+      .filter(({ overdue, on }) => overdue || (on !== null && on <= today))
+      .map(({ label, kind, on, atKm, since }) => ({
+        about: `${jobId} ${kind} ${label} since ${since}`,
+        data: { job: { id: jobId, number: job }, label, on, atKm },
+      })),
+  );
+  await transaction(context.db, (tx) => tell(tx, at, 'due', happened));
 }
 
 /** Looks every hour, in one process of all, at what has become due in the shops that have somebody told of it. */

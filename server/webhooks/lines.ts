@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import type { webhookBody } from '../../core/people/webhook';
 import { transaction } from '../../data/client';
 import {
-  addCall,
+  addCalls,
   addWebhook,
   lastCalls,
   takeBackWebhook,
@@ -92,7 +92,7 @@ export async function tryWebhook({ db, now: at }: Context, id: number): Promise<
   if (!hook) return missing('webhook');
   return transaction(db, async (tx) => {
     const about = `try ${randomBytes(9).toString('base64url')}`;
-    const call = await addCall(tx, { webhookId: id, event: 'try', about, data: {}, at });
+    const [call] = await addCalls(tx, [{ webhookId: id, event: 'try', about, data: {}, at }]);
     if (!call) throw new Error('a try was not stored');
     await queueCall(tx, call);
     return done(callLine(call));

@@ -1,6 +1,6 @@
 import type { EventData, WebhookEvent } from '../../core/people/webhook';
 import type { Transaction } from '../../data/client';
-import { addCall, webhooksOf, type CallRow } from '../../data/webhooks';
+import { addCalls, webhooksOf, type CallRow } from '../../data/webhooks';
 import { QUEUES, queue, within } from '../queue/boss';
 
 /** A call in the queue. */
@@ -15,20 +15,22 @@ export async function queueCall(tx: Transaction, { shopId, id }: CallRow): Promi
   await boss.send(QUEUES.webhook, { shopId, callId: id } satisfies Queued, { ...TRIES, db: within(tx) });
 }
 
+/** What happened, in a word that is said once, and what is told of it. */
+export type Happened<E extends WebhookEvent> = { about: string; data: EventData[E] };
+
 /**
- * Has whoever is called for an event told of it once what happened is stored, and never where it is not. `about` says what happened: of
- * the same nobody is told twice.
+ * Has whoever is called for an event told of it once what happened is stored, and never where it is not. Of what has the same `about` nobody
+ * is told twice.
  */
 export async function tell<E extends WebhookEvent>(
   tx: Transaction,
   at: Date,
   event: E,
-  about: string,
-  data: EventData[E],
+  happened: readonly Happened<E>[],
 ): Promise<void> {
-  for (const { id: webhookId, events } of await webhooksOf(tx)) {
-    if (!events.includes(event)) continue;
-    const call = await addCall(tx, { webhookId, event, about: `${event} ${about}`, data, at });
-    if (call) await queueCall(tx, call);
-  }
+  const hooks = (await webhooksOf(tx)).filter(({ events }) => events.includes(event));
+  const calls = hooks.flatMap(({ id: webhookId }) =>
+    happened.map(({ about, data }) => ({ webhookId, event, about: `${event} ${about}`, data, at })),
+  );
+  for (const call of await addCalls(tx, calls)) await queueCall(tx, call);
 }
