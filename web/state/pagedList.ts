@@ -27,8 +27,14 @@ export function usePagedList<T>(
   const [fault, setFault] = useState<string | null>(null);
   const wanted = useRef(query);
   wanted.current = query;
+  const fetching = useRef('');
   const fetched = async (from: number): Promise<void> => {
+    // Pressed twice it is one piece.
+    const piece = `${query} ${from}`;
+    if (fetching.current === piece) return;
+    fetching.current = piece;
     const answer = await send<Page<T>>('GET', `${address}?${query}&from=${from}`);
+    if (fetching.current === piece) fetching.current = '';
     // Somebody typed on meanwhile: this answers what nobody asks any more.
     if (wanted.current !== query) return;
     if (answer.kind !== 'ok') {

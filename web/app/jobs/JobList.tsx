@@ -131,8 +131,9 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
   useEffect(() => {
     if (list.waits || !opening.current) return;
     opening.current = false;
-    open(rows[0]?.original);
-  }, [list.waits, rows]);
+    // What stands here where the answer did not come is not what was looked for.
+    if (list.fault === null) open(rows[0]?.original);
+  }, [list.waits, list.fault, rows]);
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key === 'ArrowDown') setAt(Math.min(rows.length - 1, chosen + 1));
     else if (event.key === 'ArrowUp') setAt(Math.max(0, chosen - 1));
@@ -177,6 +178,7 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
             placeholder="vehicle, customer, tire, grade…"
             autoComplete="off"
             onChange={(event) => {
+              opening.current = false;
               setTyped(event.target.value);
               setAt(0);
             }}
