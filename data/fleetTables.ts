@@ -35,7 +35,7 @@ export const fleetAnswers = pgTable(
   ],
 );
 
-/** How far something long is, by the ticket that whoever waits for it made up; what is told here is kept by no backup and for minutes. */
+/** How far something long is, by the ticket that whoever waits for it made up; it is kept for minutes. */
 export const progress = pgTable(
   'progress',
   {

@@ -80,26 +80,22 @@ export type DueRow = {
   kind: LogEntry['kind'];
   at: string;
   odometerKm?: number | undefined;
-  /** The entry that it strikes out or puts back. */
-  of?: string | undefined;
 };
 
 /**
  * Of every job whose vehicle was handed over, or of those among some: what it is called, and what of its log says when something is due,
- * oldest first. Readings are most of a log and say no more than when the last of them was: that one alone is given.
+ * oldest first, without what was struck out. Readings are most of a log and say no more than when the last of them was: that one alone is given.
  */
 export async function logsHandedOver(
   db: Queryable,
   jobIds?: readonly number[],
 ): Promise<{ jobs: { jobId: number; job: string; vehicle: string }[]; entries: DueRow[] }> {
   const { document } = logEntries;
-  const within = and(
-    inArray(
-      logEntries.jobId,
-      db.select({ id: logEntries.jobId }).from(logEntries).where(eq(logEntries.kind, 'handed-over')),
-    ),
-    jobIds && inArray(logEntries.jobId, [...jobIds]),
-  );
+  const handedOver = db
+    .select({ id: logEntries.jobId })
+    .from(logEntries)
+    .where(and(eq(logEntries.kind, 'handed-over'), jobIds && inArray(logEntries.jobId, [...jobIds])));
+  const within = inArray(logEntries.jobId, handedOver);
   const said = await db
     .select({
       jobId: logEntries.jobId,
@@ -112,12 +108,10 @@ export async function logsHandedOver(
     .from(logEntries)
     .where(and(within, notInArray(logEntries.kind, ['test-fit', 'photo', 'reconciled', 'corrected'])))
     .orderBy(asc(logEntries.at), asc(logEntries.seq));
-  const entries = said.map(({ odometerKm, of, ...row }): DueRow => ({
-    ...row,
-    odometerKm: odometerKm ?? undefined,
-    of: of ?? undefined,
-  }));
-  const struck = [...struckOf(entries)];
+  const struck = struckOf(said);
+  const entries = said
+    .filter(({ id }) => !struck.has(id))
+    .map(({ odometerKm, of: _of, ...row }): DueRow => ({ ...row, odometerKm: odometerKm ?? undefined }));
   const [readings, called] = await Promise.all([
     db
       .select({ jobId: logEntries.jobId, at: sql<string>`max(${logEntries.at})` })
@@ -126,7 +120,7 @@ export async function logsHandedOver(
         and(
           within,
           eq(logEntries.kind, 'test-fit'),
-          struck.length > 0 ? notInArray(logEntries.id, struck) : undefined,
+          struck.size > 0 ? notInArray(logEntries.id, [...struck]) : undefined,
         ),
       )
       .groupBy(logEntries.jobId),
@@ -134,15 +128,7 @@ export async function logsHandedOver(
       .select({ jobId: jobs.id, job: jobs.number, vehicle: vehicles.label })
       .from(jobs)
       .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
-      .where(
-        inArray(
-          jobs.id,
-          db
-            .select({ id: logEntries.jobId })
-            .from(logEntries)
-            .where(and(within, eq(logEntries.kind, 'handed-over'))),
-        ),
-      )
+      .where(inArray(jobs.id, handedOver))
       .orderBy(asc(jobs.id)),
   ]);
   const last = readings.map(({ jobId, at }): DueRow => ({

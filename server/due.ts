@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { grouped } from '../core/grouped';
-import { struckOf } from '../core/log/logEntry';
 import { dueOf, type Due } from '../core/log/due';
 import type { Page } from '../data/lists';
 import { logsHandedOver } from '../data/log';
@@ -35,11 +34,7 @@ export async function dueVehicles(
   jobIds?: readonly number[],
 ): Promise<DueVehicle[]> {
   const { jobs, entries } = await logsHandedOver(db, jobIds);
-  const struck = struckOf(entries);
-  const logs = grouped(
-    entries.filter(({ id }) => !struck.has(id)),
-    ({ jobId }) => jobId,
-  );
+  const logs = grouped(entries, ({ jobId }) => jobId);
   const today = wallTimeOf(now);
   const first = ({ due }: DueVehicle): string => due[0]?.on ?? '9999';
   return jobs

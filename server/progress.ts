@@ -16,13 +16,17 @@ const TELL_MS = 300;
 export function tellerOf(db: Queryable, ticket: string | undefined): Tell {
   if (ticket === undefined) return () => undefined;
   let last = -Infinity;
-  let telling = dropProgressBefore(db, new Date(Date.now() - KEPT_MS));
+  let telling = Promise.resolve();
+  const next = (work: () => Promise<void>): void => {
+    telling = telling
+      .then(work)
+      .catch((error: unknown) => logger.warn(`progress was not told: ${wordsOf(error)}`));
+  };
+  next(() => dropProgressBefore(db, new Date(Date.now() - KEPT_MS)));
   return (count, of) => {
     const now = performance.now();
     if (now - last < TELL_MS) return;
     last = now;
-    telling = telling
-      .then(() => noteProgress(db, ticket, { count, of }, new Date()))
-      .catch((error: unknown) => logger.warn(`progress was not told: ${wordsOf(error)}`));
+    next(() => noteProgress(db, ticket, { count, of }, new Date()));
   };
 }

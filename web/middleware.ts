@@ -9,7 +9,7 @@ import { database } from '../server/database';
 import { failure, refuse } from '../server/endpoint';
 import { answerWith, pageCache, snapshotOf, type Drawn } from '../server/pageCache';
 import { logger, wordsOf } from '../server/monitor/logger';
-import { counted, countOf } from '../server/monitor/metrics';
+import { counted } from '../server/monitor/metrics';
 import { atWork } from '../server/queue/atWork';
 import { isForAnybody, signInAddress } from './state/doors';
 
@@ -74,8 +74,6 @@ async function answered(
     });
   }
 }
-
-countOf(() => database().pools());
 
 /** The one way into the server; what comes in is counted. */
 export const onRequest = defineMiddleware(async (context, next) => {

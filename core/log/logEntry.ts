@@ -13,11 +13,11 @@ export type TestFit = Extract<LogEntry, { kind: 'test-fit' }>;
 
 /** Which entries of a log are struck out as it stands now, by id. */
 export function struckOf(
-  log: readonly { kind: LogEntry['kind']; of?: string | undefined }[],
+  log: readonly { kind: LogEntry['kind']; of?: string | null | undefined }[],
 ): ReadonlySet<string> {
   const struck = new Set<string>();
   for (const { kind, of } of log) {
-    if (of === undefined) continue;
+    if (of === undefined || of === null) continue;
     if (kind === 'struck') struck.add(of);
     else if (kind === 'restored') struck.delete(of);
   }

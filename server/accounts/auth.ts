@@ -4,6 +4,7 @@ import { username } from 'better-auth/plugins/username';
 import { LEAST_PASSWORD, MOST_PASSWORD, signInName } from '../../core/people/rights';
 import type { Database } from '../../data/client';
 import { accounts, sessions, users, verifications } from '../../data/tables';
+import { serverSecret } from '../secret';
 import { bench } from './benchPlugin';
 
 /** A session ends by itself after as many seconds: nobody signs in more seldom than that. */
@@ -15,11 +16,9 @@ export const ADDRESS_HEADER = 'x-vexlo-address';
 export const OUTSIDE = process.env['VEXLO_URL'] ?? '';
 
 function made(everyShop: Database) {
-  const secret = process.env['VEXLO_SECRET'];
-  if (!secret) throw new Error('VEXLO_SECRET is not set; start Vexlo with ./vexlo start');
   return betterAuth({
     appName: 'Vexlo',
-    secret,
+    secret: serverSecret(),
     baseURL: OUTSIDE || 'http://localhost',
     database: drizzleAdapter(everyShop, {
       provider: 'pg',

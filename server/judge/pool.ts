@@ -25,7 +25,7 @@ function pool(): Piscina {
 }
 
 /** The built server has threads; commands and tests compute where they are. */
-export const THREADS = process.env['VEXLO_THREADS'] === 'yes';
+const THREADS = process.env['VEXLO_THREADS'] === 'yes';
 
 /** Does a task in a thread of its own and resolves with what it gives. Throws `Busy` where too much waits, or it takes too long. */
 export async function inThread<K extends TaskName>(

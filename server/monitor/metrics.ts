@@ -1,10 +1,12 @@
 import { collectDefaultMetrics, Gauge, Histogram, register } from 'prom-client';
-import type { Connection } from '../../data/client';
+import { database } from '../database';
 import { QUEUES, queue } from '../queue/boss';
 import { logger } from './logger';
 
 // What a server process counts of itself, read at VEXLO_METRICS (command/http/metrics). Counts alone: nothing of a shop's.
 
+// A module that is loaded anew, as while it is developed, counts anew.
+register.clear();
 collectDefaultMetrics({ register });
 
 const requests = new Histogram({
@@ -26,29 +28,27 @@ const listeners = new Gauge({
 });
 export const listening = { begins: () => listeners.inc(), ends: () => listeners.dec() };
 
-/** Counts what a process holds and what waits for it, each time that it is asked. */
-export function countOf(pools: () => ReturnType<Connection['pools']>): void {
-  new Gauge({
-    name: 'vexlo_database_connections',
-    help: 'Connections of this process, by pool and by what they do; waiting: requests that wait for one.',
-    labelNames: ['pool', 'state'] as const,
-    collect() {
-      for (const { name, total, idle, waiting } of pools()) {
-        this.set({ pool: name, state: 'open' }, total);
-        this.set({ pool: name, state: 'idle' }, idle);
-        this.set({ pool: name, state: 'waiting' }, waiting);
-      }
-    },
-  });
-  new Gauge({
-    name: 'vexlo_queue_waiting',
-    help: 'What waits in the queue of all processes.',
-    labelNames: ['queue'] as const,
-    async collect() {
-      const boss = await queue().catch(() => undefined);
-      if (!boss) return;
-      for (const name of Object.values(QUEUES))
-        this.set({ queue: name }, await boss.getQueueSize(name).catch(() => NaN));
-    },
-  });
-}
+// What is only known when it is asked.
+new Gauge({
+  name: 'vexlo_database_connections',
+  help: 'Connections of this process, by pool and by what they do; waiting: requests that wait for one.',
+  labelNames: ['pool', 'state'] as const,
+  collect() {
+    for (const { name, total, idle, waiting } of database().pools()) {
+      this.set({ pool: name, state: 'open' }, total);
+      this.set({ pool: name, state: 'idle' }, idle);
+      this.set({ pool: name, state: 'waiting' }, waiting);
+    }
+  },
+});
+new Gauge({
+  name: 'vexlo_queue_waiting',
+  help: 'What waits in the queue of all processes.',
+  labelNames: ['queue'] as const,
+  async collect() {
+    const boss = await queue().catch(() => undefined);
+    if (!boss) return;
+    for (const name of Object.values(QUEUES))
+      this.set({ queue: name }, await boss.getQueueSize(name).catch(() => NaN));
+  },
+});

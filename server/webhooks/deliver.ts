@@ -26,24 +26,30 @@ function notReached(error: unknown, url: string): string {
   return words[code] ?? words[name] ?? message.slice(0, 200);
 }
 
+/** Why a call failed; `gone` where whoever is called wants no more of them. */
+type Failed = { fault: string; gone?: boolean };
+
 /** Makes a call; answers why it failed, else null. */
 async function made(
   { id, event, at, data }: CallRow,
   { url, salt, keyHash }: WebhookRow,
-): Promise<string | null> {
+): Promise<Failed | null> {
   if (hashOfKey(salt) !== keyHash)
-    return 'this server’s secret (VEXLO_SECRET) is not the one that the webhook was made with; make it anew';
+    return {
+      fault:
+        'this server’s secret (VEXLO_SECRET) is not the one that the webhook was made with; make it anew',
+    };
   const message = { type: event, timestamp: at.toISOString(), data };
   // Signed by the clock of the machine: whoever is called holds it against theirs.
   const { headers, body } = signed(salt, `call_${id}`, new Date(), message);
   try {
     const status = await post(url, headers, body, callsInside());
-    if (status === GONE) return 'answered 410: it wants to be called no more';
+    if (status === GONE) return { fault: 'answered 410: it wants to be called no more', gone: true };
     if (status >= 300 && status < 400)
-      return `answered ${status}: leads on elsewhere; give that address itself`;
-    return status >= 200 && status < 300 ? null : `answered ${status}`;
+      return { fault: `answered ${status}: leads on elsewhere; give that address itself` };
+    return status >= 200 && status < 300 ? null : { fault: `answered ${status}` };
   } catch (error) {
-    return notReached(error, url);
+    return { fault: notReached(error, url) };
   }
 }
 
@@ -56,18 +62,18 @@ async function deliver(
   const db = ofShop(shopId);
   const found = await callToMake(db, callId);
   if (!found) return;
-  const fault = await made(found.call, found.hook);
+  const failed = await made(found.call, found.hook);
   const at = now();
-  const isGone = fault?.startsWith(`answered ${GONE}`) ?? false;
-  const givesUp = fault !== null && (isLast || isGone);
+  const isGone = failed?.gone === true;
+  const givesUp = failed !== null && (isLast || isGone);
   await noteTry(db, callId, {
     triedAt: at,
-    fault,
-    deliveredAt: fault === null ? at : null,
+    fault: failed?.fault ?? null,
+    deliveredAt: failed ? null : at,
     givenUpAt: givesUp ? at : null,
   });
   if (isGone) await takeBackWebhook(db, found.hook.id, at);
-  if (fault !== null && !givesUp) throw new Error(`webhook call ${callId} failed`);
+  if (failed && !givesUp) throw new Error(`webhook call ${callId} failed`);
 }
 
 /** Makes the calls that are queued, for as long as the process runs; each is made until it was taken, so once at least. */

@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
 import { hashOfSecret } from '../accounts/entry';
+import { serverSecret } from '../secret';
 
 /** What a key begins with, by the convention of how webhooks are signed. */
 const PREFIX = 'whsec_';
@@ -10,9 +11,7 @@ const PREFIX = 'whsec_';
  * database signs.
  */
 export function keyOf(salt: string): string {
-  const secret = process.env['VEXLO_SECRET'];
-  if (!secret) throw new Error('VEXLO_SECRET is not set; start Vexlo with ./vexlo start');
-  return PREFIX + createHmac('sha256', secret).update(`webhook ${salt}`).digest('base64');
+  return PREFIX + createHmac('sha256', serverSecret()).update(`webhook ${salt}`).digest('base64');
 }
 
 export const hashOfKey = (salt: string): string => hashOfSecret(keyOf(salt));

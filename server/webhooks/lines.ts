@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { z } from 'zod';
 import type { webhookBody } from '../../core/people/webhook';
-import { transaction } from '../../data/client';
+import { transaction, type Transaction } from '../../data/client';
 import {
   addCalls,
   addWebhook,
@@ -19,7 +19,7 @@ import { QUEUES, queue, within } from '../queue/boss';
 import { addressFault } from './address';
 import { hashOfKey, keyOf } from './key';
 import { callsInside } from './post';
-import { queueCall } from './tell';
+import { queueCalls } from './tell';
 
 /** A webhook as the owner sees it; never what it signs with. */
 export type WebhookLine = Pick<WebhookRow, 'id' | 'name' | 'url' | 'events' | 'madeBy'> & { madeAt: string };
@@ -58,6 +58,15 @@ export async function listWebhooks({ db }: Pick<Context, 'db'>): Promise<Webhook
   return { webhooks: webhooks.map(lineOf), calls: calls.map(callLine) };
 }
 
+/** Has a webhook called for nothing but to see whether it is there. */
+async function tried(tx: Transaction, webhookId: number, at: Date): Promise<CallLine> {
+  const about = `try ${randomBytes(9).toString('base64url')}`;
+  const [call] = await addCalls(tx, [{ webhookId, event: 'try', about, data: {}, at }]);
+  if (!call) throw new Error('a try was not stored');
+  await queueCalls(tx, [call]);
+  return callLine(call);
+}
+
 /** Has an address called for what it is told of; its key is told once. It is called at once, to try. */
 export async function makeWebhook(
   ctx: Context,
@@ -80,9 +89,9 @@ export async function makeWebhook(
     });
     await noteDeed(ctx, 'made a webhook', `${hook.name}: ${url}`, tx);
     if (events.includes('due')) await boss.send(QUEUES.due, { shopId: hook.shopId }, { db: within(tx) });
+    await tried(tx, hook.id, madeAt);
     return hook;
   });
-  await tryWebhook(ctx, row.id);
   return done({ webhook: lineOf(row), key: keyOf(salt) });
 }
 
@@ -90,13 +99,7 @@ export async function makeWebhook(
 export async function tryWebhook({ db, now: at }: Context, id: number): Promise<Outcome<CallLine>> {
   const hook = (await webhooksOf(db)).find((one) => one.id === id);
   if (!hook) return missing('webhook');
-  return transaction(db, async (tx) => {
-    const about = `try ${randomBytes(9).toString('base64url')}`;
-    const [call] = await addCalls(tx, [{ webhookId: id, event: 'try', about, data: {}, at }]);
-    if (!call) throw new Error('a try was not stored');
-    await queueCall(tx, call);
-    return done(callLine(call));
-  });
+  return done(await transaction(db, (tx) => tried(tx, id, at)));
 }
 
 /** Takes up a call that was given up, as if it had just happened. */
@@ -104,7 +107,7 @@ export function callAgain({ db }: Context, id: number): Promise<Outcome<CallLine
   return transaction(db, async (tx): Promise<Outcome<CallLine>> => {
     const call = await takeUpCall(tx, id);
     if (!call) return missing('call that was given up');
-    await queueCall(tx, call);
+    await queueCalls(tx, [call]);
     return done(callLine(call));
   });
 }

@@ -9,10 +9,18 @@ export type Queued = { shopId: number; callId: number };
 /** Each try waits about twice as long as the one before, from a second on: the last is about a day after the first. */
 const TRIES = { retryLimit: 15, retryDelay: 2, retryBackoff: true, expireInSeconds: 60 };
 
-/** Puts a call into the queue, in the transaction that it was written down in. */
-export async function queueCall(tx: Transaction, { shopId, id }: CallRow): Promise<void> {
+/** Puts calls into the queue, in the transaction that they were written down in. */
+export async function queueCalls(tx: Transaction, calls: readonly CallRow[]): Promise<void> {
+  if (calls.length === 0) return;
   const boss = await queue();
-  await boss.send(QUEUES.webhook, { shopId, callId: id } satisfies Queued, { ...TRIES, db: within(tx) });
+  await boss.insert(
+    calls.map(({ shopId, id }) => ({
+      ...TRIES,
+      name: QUEUES.webhook,
+      data: { shopId, callId: id } satisfies Queued,
+    })),
+    { db: within(tx) },
+  );
 }
 
 /** What happened, in a word that is said once, and what is told of it. */
@@ -32,5 +40,5 @@ export async function tell<E extends WebhookEvent>(
   const calls = hooks.flatMap(({ id: webhookId }) =>
     happened.map(({ about, data }) => ({ webhookId, event, about: `${event} ${about}`, data, at })),
   );
-  for (const call of await addCalls(tx, calls)) await queueCall(tx, call);
+  await queueCalls(tx, await addCalls(tx, calls));
 }

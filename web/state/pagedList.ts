@@ -1,8 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
+import type { Page } from '../../data/lists';
 import { refusalWords, send } from './apiClient';
 
-/** Some of the rows of a list, and how many it has in all. */
-export type Page<T> = { count: number; rows: T[] };
 export type PagedList<T> = Page<T> & {
   /** What is asked for is not what stands here yet. */
   waits: boolean;

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { CustomerWithVehicles } from '../../../data/customers';
-import { usePagedList, type Page } from '../../state/pagedList';
+import type { Page } from '../../../data/lists';
+import { usePagedList } from '../../state/pagedList';
 import { bounded } from '../../ui/Boundary';
 import { DataTable } from '../../ui/DataTable';
 import { MoreRows } from '../../ui/MoreRows';

@@ -22,7 +22,8 @@ import { format } from 'date-fns';
 import type { LastBackup } from '../../../server/standing';
 import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
-import { usePagedList, type Page } from '../../state/pagedList';
+import type { Page } from '../../../data/lists';
+import { usePagedList } from '../../state/pagedList';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 import { Button } from '../../ui/Button';
 

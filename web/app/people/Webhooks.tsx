@@ -28,33 +28,27 @@ function cameOf({ state, tries, fault, triedAt }: CallLine): string {
 }
 
 /** Looks again what came of calls, for as long as some are on their way for the first time. */
-function useCalls(first: Known): [Known, (known: Known) => void] {
+function useCalls(first: Known): { known: Known; look: () => Promise<void> } {
   const [known, setKnown] = useState(first);
-  const waits = known.calls.some(({ state, tries }) => state === 'waiting' && tries < 3);
-  useEffect(() => {
-    if (!waits) return undefined;
-    const timer = setInterval(
-      () =>
-        void send<Known>('GET', '/api/webhooks').then((answer) => {
-          if (answer.kind === 'ok') setKnown(answer.value);
-        }),
-      LOOK_MS,
-    );
-    return () => clearInterval(timer);
-  }, [waits]);
-  return [known, setKnown];
-}
-
-/** Addresses outside that are called when something happens, and what came of it; for the owner. */
-export function Webhooks({ known: first }: { known: Known }) {
-  const [known, setKnown] = useCalls(first);
-  const [made, setMade] = useState<{ webhook: WebhookLine; key: string } | null>(null);
-  const [fault, setFault] = useState<{ path: string; words: string } | null>(null);
-  const faultOf = (path: string): string | null => (fault?.path === path ? fault.words : null);
   const look = async (): Promise<void> => {
     const answer = await send<Known>('GET', '/api/webhooks');
     if (answer.kind === 'ok') setKnown(answer.value);
   };
+  const waits = known.calls.some(({ state, tries }) => state === 'waiting' && tries < 3);
+  useEffect(() => {
+    if (!waits) return undefined;
+    const timer = setInterval(() => void look(), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [waits]);
+  return { known, look };
+}
+
+/** Addresses outside that are called when something happens, and what came of it; for the owner. */
+export function Webhooks({ known: first }: { known: Known }) {
+  const { known, look } = useCalls(first);
+  const [made, setMade] = useState<{ webhook: WebhookLine; key: string } | null>(null);
+  const [fault, setFault] = useState<{ path: string; words: string } | null>(null);
+  const faultOf = (path: string): string | null => (fault?.path === path ? fault.words : null);
   const make = async (form: HTMLFormElement): Promise<void> => {
     const typed = new FormData(form);
     setFault(null);

@@ -1,4 +1,5 @@
 import { itemsOf } from '../../../../data/catalog';
+import { typedWords } from '../../../../data/lists';
 import { catalogQuery, exportCatalog, kindOf } from '../../../../server/catalog';
 import { endpoint, file, handle } from '../../../../server/endpoint';
 import { missing } from '../../../../server/errors';
@@ -16,7 +17,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
         return file(await exportCatalog(db, kind), 'text/csv; charset=utf-8', `${kind}.csv`, true);
       return itemsOf(db, {
         kind,
-        words: q.split(/\s+/).filter(Boolean).slice(0, 8),
+        words: typedWords(q),
         inactive: inactive !== undefined,
         sort,
         down: down !== undefined,
