@@ -1,9 +1,9 @@
-import { integer, json, pgTable, primaryKey, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import { index, integer, json, pgTable, primaryKey, serial, text, timestamp } from 'drizzle-orm/pg-core';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
-import { vehicles } from './schema';
+import { jobs, vehicles } from './schema';
 import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
 
-// What takes long, and how far it is.
+// What takes long, how far it is, and what passes: who is where.
 
 /** A package that is tried on every vehicle of the shop: the queue holds its shares, what came of each stands here. */
 export const fleetSearches = pgTable(
@@ -46,4 +46,24 @@ export const progress = pgTable(
     at: timestamp({ withTimezone: true }).notNull(),
   },
   (table) => [primaryKey({ columns: [table.shopId, table.ticket] })],
+);
+
+/** Who has which job open, and where on its sheet: it is told anew by every open page, and kept for less than a minute. */
+export const whereabouts = pgTable(
+  'whereabouts',
+  {
+    shopId: ofShop(),
+    page: text().notNull(),
+    jobId: integer().notNull(),
+    person: text().notNull(),
+    leaf: text().notNull(),
+    field: text().notNull(),
+    label: text().notNull(),
+    at: timestamp({ withTimezone: true }).notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.shopId, table.page] }),
+    index().on(table.shopId, table.jobId),
+    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
+  ],
 );

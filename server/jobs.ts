@@ -89,8 +89,12 @@ export type SheetData = {
   work: VersionedWork;
 };
 
-/** Everything the sheet of one job shows. */
-export async function sheetData(db: Queryable, jobId: number): Promise<SheetData | undefined> {
+/** Everything the sheet of one job shows to a person. */
+export async function sheetData(
+  db: Queryable,
+  jobId: number,
+  person: string,
+): Promise<SheetData | undefined> {
   const job = await jobById(db, jobId);
   const vehicle = job && (await vehicleById(db, job.vehicleId));
   if (!vehicle) return undefined;
@@ -98,14 +102,11 @@ export async function sheetData(db: Queryable, jobId: number): Promise<SheetData
   return {
     job,
     work: await workOn(db, jobId),
-    head: await versioned(db, 'job', jobId, {
-      version: job.version,
-      document: headOf(job),
-    }),
-    vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle),
+    head: await versioned(db, 'job', jobId, { version: job.version, document: headOf(job) }, person),
+    vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle, person),
     stages: await Promise.all(
       rows.map(async ({ id, version, document, position, label, grade, leastClearanceMm }) => ({
-        ...(await versioned(db, 'stage', id, { version, document })),
+        ...(await versioned(db, 'stage', id, { version, document }, person)),
         position,
         label,
         grade,

@@ -4,17 +4,24 @@ import { logger } from './monitor/logger';
 import { listening } from './monitor/metrics';
 
 /** What PostgreSQL tells on when something of a job was changed and committed, by whichever process: `shop/job`, two numbers. */
-const CHANNEL = 'vexlo_job';
+const JOB_CHANNEL = 'vexlo_job';
+/** The same, when somebody came to a job, went, or turned to something else of it. */
+const WHERE_CHANNEL = 'vexlo_where';
 /** How long until a lost connection is tried again: at first, and at most, ms. */
 const AGAIN_MS = [250, 5000] as const;
 
-export type Changed = { shopId: number; jobId: number };
+export type Changed = {
+  shopId: number;
+  jobId: number;
+  /** Of a job itself, or of who is on it and where. */
+  what: 'job' | 'where';
+};
 /** Told of a job that changed; null where changes may have been missed, so that whoever cares looks himself. */
 export type Told = (changed: Changed | null) => void;
 
-function changedOf(payload = ''): Changed {
+function changedOf({ channel, payload = '' }: pg.Notification): Changed {
   const [shopId = 0, jobId = 0] = payload.split('/').map(Number);
-  return { shopId, jobId };
+  return { shopId, jobId, what: channel === WHERE_CHANNEL ? 'where' : 'job' };
 }
 
 export type Ear = { follow: (told: Told) => () => void; close: () => Promise<void> };
@@ -49,10 +56,10 @@ export function earOf(url: string): Ear {
     };
     mine.on('error', lost);
     mine.on('end', () => lost());
-    mine.on('notification', ({ payload }) => tell(changedOf(payload)));
+    mine.on('notification', (heard) => tell(changedOf(heard)));
     try {
       await mine.connect();
-      await mine.query(`listen ${CHANNEL}`);
+      await mine.query(`listen ${JOB_CHANNEL}; listen ${WHERE_CHANNEL}`);
       pauseMs = AGAIN_MS[0];
       tell(null);
     } catch (error) {
@@ -82,7 +89,8 @@ const STILL_THERE_MS = 20_000;
 
 /**
  * Server-sent events that say that something of a shop changed: of one job, or of any. They say no more than that, so that whoever hears it
- * asks for what he may see. Ends when the reader goes.
+ * asks for what he may see; who is where on a job goes, as an event of its own, to
+ * those who have it open. Ends when the reader goes.
  */
 export function changesAsEvents(
   shopId: number | null,
@@ -100,7 +108,9 @@ export function changesAsEvents(
       const leave = follow((changed) => {
         const ours =
           changed === null || (changed.shopId === shopId && (jobId ?? changed.jobId) === changed.jobId);
-        if (ours) say('data: changed\n\n');
+        if (!ours) return;
+        if (changed?.what !== 'where') say('data: changed\n\n');
+        if (jobId !== null && changed?.what !== 'job') say('event: where\ndata: changed\n\n');
       });
       const still = setInterval(() => say(': still there\n\n'), STILL_THERE_MS);
       stop = (): void => {

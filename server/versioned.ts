@@ -1,4 +1,4 @@
-import { changesBetween, inverse, withChanges, type Change, type Json } from '../core/history/diff';
+import { changesBetween, inverse, stands, withChanges, type Change, type Json } from '../core/history/diff';
 import { allows, type Role } from '../core/people/rights';
 import { undoState } from '../core/history/history';
 import type { VerdictChange } from '../core/history/verdictChange';
@@ -41,9 +41,9 @@ export type Resource<Document> = {
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- one table of resources whose documents differ
 export type Resources = Record<Subject, Resource<any>>;
 
-/** What can be taken back or made again: which change, when it was last touched, and whose it is. */
-type Step = { id: number; at: string; by: string };
-/** A document as the sheet holds it: with its version, and what can be undone next. */
+/** What somebody can take back or make again: which change, when it was last touched, and who changed the document since he made it. */
+type Step = { id: number; at: string; since: string[] };
+/** A document as the sheet holds it: with its version, and what whoever reads it can undo next. */
 export type Versioned<Document = unknown> = {
   subject: Subject;
   id: number;
@@ -81,16 +81,16 @@ export async function versioned<Document>(
   subject: Subject,
   id: number,
   { version, document }: { version: number; document: Document },
+  person: string,
 ): Promise<Versioned<Document>> {
   const rows = await changeHeads(db, subject, id);
-  const state = undoState(rows);
+  const state = undoState(rows, person);
   // When it was last touched: done, taken back or made again. The sheet steps the latest of its documents.
   const named = (changeId: number | undefined): Step | null => {
     const row = rows.findLast(({ id: rowId, reverts }) => rowId === changeId || reverts === changeId);
-    const own = rows.find(({ id: rowId }) => rowId === changeId);
-    return changeId !== undefined && row
-      ? { id: row.id, at: row.at.toISOString(), by: (own ?? row).person }
-      : null;
+    if (!row) return null;
+    const others = rows.filter((one) => one.id > row.id && one.person !== person).map((one) => one.person);
+    return { id: row.id, at: row.at.toISOString(), since: [...new Set(others)] };
   };
   return { subject, id, version, document, undo: named(state.undo.at(-1)), redo: named(state.redo.at(-1)) };
 }
@@ -106,18 +106,36 @@ export function versionedStore(
   /** A stale write is refused with the document as it is now and every change since the version it was made on. */
   async function stale(
     db: Queryable,
+    { person: { name } }: Pick<Actor, 'person'>,
     { subject, id, version }: Omit<Write, 'document'>,
   ): Promise<Outcome<never>> {
     const row = await resources[subject].load(db, id);
     if (!row) return missing(subject);
     const since = await changesSince(db, subject, id, version);
     return conflict('It was', {
-      ...(await versioned(db, subject, id, row)),
+      ...(await versioned(db, subject, id, row, name)),
       since: since.map(({ person, at, changes }): ConflictChange => ({
         person,
         at: at.toISOString(),
         changes,
       })),
+    });
+  }
+
+  /** Where somebody else changed the same place since, one does not take theirs back with one's own. */
+  async function overtaken(
+    db: Queryable,
+    { person: { name } }: Pick<Actor, 'person'>,
+    { subject, subjectId, version }: ChangeRow,
+    kind: 'undo' | 'redo',
+  ): Promise<Outcome<never>> {
+    const later = await changesSince(db, subject, subjectId, version);
+    const who = [...new Set(later.map(({ person }) => person).filter((person) => person !== name))].join(
+      ', ',
+    );
+    return refused({
+      status: 400,
+      message: `${who || 'Somebody'} changed the same place since: ${kind} is of one’s own changes only. The history goes back to before both.`,
     });
   }
 
@@ -132,12 +150,12 @@ export function versionedStore(
     const { subject, id, version } = at;
     const row = await resources[subject].load(db, id);
     if (!row) return missing(subject);
-    if (row.version !== version) return stale(db, at);
+    if (row.version !== version) return stale(db, { person }, at);
     const document = next(row.document as Json) as Json;
     const changes = changesBetween(row.document as Json, document);
     if (changes.length === 0) return done(null);
     const stored = await resources[subject].store(db, id, version, document, { moment: now, judge });
-    if (stored === 'stale') return stale(db, at);
+    if (stored === 'stale') return stale(db, { person }, at);
     if (!stored.ok) return stored;
     return done(
       await addChange(db, {
@@ -155,10 +173,15 @@ export function versionedStore(
     );
   }
 
-  async function read(db: Queryable, subject: Subject, id: number): Promise<Versioned> {
+  async function read(
+    db: Queryable,
+    { person }: Pick<Actor, 'person'>,
+    subject: Subject,
+    id: number,
+  ): Promise<Versioned> {
     const row = await resources[subject].load(db, id);
     if (!row) throw new Error(`${subject} ${id} went while it was held`);
-    return versioned(db, subject, id, row);
+    return versioned(db, subject, id, row, person.name);
   }
 
   /**
@@ -182,14 +205,15 @@ export function versionedStore(
       const besides = await also(tx, batch);
       if (!besides.ok) return besides;
       const all: Versioned[] = [];
-      for (const { subject, id } of writes) all.push(await read(tx, subject, id));
+      for (const { subject, id } of writes) all.push(await read(tx, actor, subject, id));
       return done(all);
     });
   }
 
   /**
-   * Takes back the last edit that stands, or makes again the last one taken back, and with it whatever was changed in one
-   * piece with it. The first document of the answer is the one that was asked about.
+   * Takes back the last edit of this person that stands, or makes again the last one taken back, and with it whatever was changed in one
+   * piece with it. What others changed since stays; where it is the same place, nothing is done and it is said who it was. The first
+   * document of the answer is the one that was asked about.
    */
   async function step(
     actor: Actor,
@@ -197,31 +221,24 @@ export function versionedStore(
     kind: 'undo' | 'redo',
   ): Promise<Outcome<Versioned[]>> {
     return judgedTransaction(actor.db, async (tx, judge): Promise<Outcome<Versioned[]>> => {
-      const state = undoState(await changeHeads(tx, at.subject, at.id));
+      const state = undoState(await changeHeads(tx, at.subject, at.id), actor.person.name);
       const changeId = state[kind].at(-1);
       const change = changeId === undefined ? undefined : await changeById(tx, changeId);
       const row = await resources[at.subject].load(tx, at.id);
-      if (row && row.version !== at.version) return stale(tx, at);
-      if (!change) return refused({ status: 400, message: `There is nothing to ${kind}.` });
+      if (row && row.version !== at.version) return stale(tx, actor, at);
+      if (!change) return refused({ status: 400, message: `There is nothing of yours to ${kind}.` });
       const piece = await changesOfBatch(tx, change.batch ?? change.id);
       const others = piece.filter(({ id }) => id !== change.id);
-      // Made in one piece by somebody who plans, it is theirs to take back; what one did oneself one takes back.
-      const { name } = actor.person;
-      if (
-        !plans(actor.person) &&
-        piece.some(({ subject, person }) => subject !== 'vehicle' && person !== name)
-      )
-        return refused({
-          status: 403,
-          message: `This step also changed a stage, which is not the bench’s to ${kind}; ask ${change.person}.`,
-        });
       const all: Versioned[] = [];
       let together: number | undefined;
       for (const one of [change, ...others]) {
         const { subject, subjectId } = one;
-        const steps = kind === 'undo' ? inverse(one.changes) : one.changes;
-        const version =
-          one === change ? at.version : ((await resources[subject].load(tx, subjectId))?.version ?? 0);
+        const back = inverse(one.changes);
+        const [left, steps] = kind === 'undo' ? [one.changes, back] : [back, one.changes];
+        const current = await resources[subject].load(tx, subjectId);
+        if (!current) return missing(subject);
+        if (!stands(current.document as Json, left)) return overtaken(tx, actor, one, kind);
+        const version = one === change ? at.version : current.version;
         const changed = await write(
           tx,
           { ...actor, judge },
@@ -231,7 +248,7 @@ export function versionedStore(
         );
         if (!changed.ok) return changed;
         together ??= changed.value ?? undefined;
-        all.push(await read(tx, subject, subjectId));
+        all.push(await read(tx, actor, subject, subjectId));
       }
       await stepped(tx, actor, change.batch ?? change.id, kind);
       return done(all);
@@ -253,7 +270,7 @@ export function versionedStore(
       const changed = await write(tx, { ...actor, judge }, at, (current) => withChanges(current, steps), {
         kind: 'edit',
       });
-      return changed.ok ? done([await read(tx, at.subject, at.id)]) : changed;
+      return changed.ok ? done([await read(tx, actor, at.subject, at.id)]) : changed;
     });
   }
 

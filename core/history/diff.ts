@@ -53,6 +53,19 @@ export function withChanges(value: Json, changes: readonly Change[]): Json {
   return changes.reduce<Json>((at, { path, to }) => put(at, steps(path), to) ?? null, value);
 }
 
+function at(from: Json | undefined, [step, ...rest]: string[]): Json | undefined {
+  if (step === undefined) return from;
+  if (Array.isArray(from)) return at(from[Number(step)], rest);
+  return isObject(from) ? at(own(from, step), rest) : undefined;
+}
+
+/** What stands at a place of a document, by its JSON pointer; undefined where nothing does. */
+export const valueAt = (value: Json, path: string): Json | undefined => at(value, steps(path));
+
+/** Whether a document still holds what these changes left in their places. */
+export const stands = (value: Json, changes: readonly Change[]): boolean =>
+  changes.every(({ path, to }) => changesBetween(valueAt(value, path), to).length === 0);
+
 /** The changes that take these back. */
 export function inverse(changes: readonly Change[]): Change[] {
   return [...changes].reverse().map(({ path, from, to }) => ({

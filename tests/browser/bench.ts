@@ -8,7 +8,7 @@ import { serve, type Server } from '../../command/serve';
 import { connect, type Connection, type Database } from '../../data/client';
 import { jobLines } from '../../server/jobs';
 import type { LeafId } from '../../web/app/sheet/leaves';
-import { onTheElement, sharedBrowser, type Browser } from './browser';
+import { onTheElement, openBrowser, sharedBrowser, type Browser } from './browser';
 import { leafNamed, leafOfField } from './places';
 import { TEMPLATE } from './setup';
 
@@ -40,11 +40,13 @@ export type Bench = Browser & {
   connection: (on: boolean) => Promise<void>;
   /** A key while Ctrl is held. */
   control: (key: string) => Promise<void>;
+  /** Somebody else of the same shop, in a browser of their own on a server process of its own. */
+  beside: (person: number) => Promise<Bench>;
 };
 
 const PATIENCE_MS = Number(process.env['PATIENCE'] ?? 140_000);
 
-function benchOf(browser: Browser, address: string, database: Database): Bench {
+function benchOf(browser: Browser, address: string, database: Database, beside: Bench['beside']): Bench {
   const { driver } = browser;
   /** Turns the sheet to a leaf if another one is in front; on other pages nothing is turned. */
   const stand = async (leaf: LeafId | undefined): Promise<void> => {
@@ -150,17 +152,22 @@ function benchOf(browser: Browser, address: string, database: Database): Bench {
         uploadThroughput: -1,
       });
     },
+    beside,
     control: (key) => driver.actions().keyDown(Key.CONTROL).sendKeys(key).keyUp(Key.CONTROL).perform(),
   };
   return bench;
 }
 
-type Shop = { server: Server; connection: Connection };
+type Shop = { url: string; server: Server; connection: Connection };
 
 /** The application with the demo shop, on a database and a port of its own. */
 async function serveDemo(name: string, env: NodeJS.ProcessEnv): Promise<Shop> {
   const url = await ensureDatabase(await startCluster('browser-postgres'), name, true, TEMPLATE);
-  return { server: await serve(url, '127.0.0.1', (await freePort()) ?? 0, env), connection: connect(url) };
+  return {
+    url,
+    server: await serve(url, '127.0.0.1', (await freePort()) ?? 0, env),
+    connection: connect(url),
+  };
 }
 
 /** What a page says that has nowhere else to go: parts that failed, dialogs, notices and its console. */
@@ -195,10 +202,26 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
     shop = opened;
     await browser.devtools('Emulation.setTimezoneOverride', { timezoneId: zone });
     await browser.signIn(shop.server.url);
-    bench = benchOf(browser, shop.server.url, shop.connection.ofShop(1));
+    bench = benchOf(browser, shop.server.url, shop.connection.ofShop(1), beside);
+  };
+  const besides: (() => Promise<void>)[] = [];
+  const beside = async (person: number): Promise<Bench> => {
+    if (!shop) throw new Error('nobody is there to be beside');
+    const [server, browser] = await Promise.all([
+      serve(shop.url, '127.0.0.1', (await freePort()) ?? 0, env),
+      openBrowser(),
+    ]);
+    besides.push(async () => {
+      await browser.close();
+      await server.stop();
+    });
+    await browser.devtools('Emulation.setTimezoneOverride', { timezoneId: zone });
+    await browser.signIn(server.url, person);
+    return benchOf(browser, server.url, shop.connection.ofShop(1), beside);
   };
   const close = async (): Promise<void> => {
     // The page lets go of its streams before its server goes.
+    for (const leave of besides.splice(0)) await leave();
     await bench?.clear();
     await shop?.server.stop();
     await shop?.connection.close();

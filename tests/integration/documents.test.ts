@@ -52,7 +52,7 @@ const stepDocument = async (
 
 async function fresh(file: BuildFile = exampleFile()) {
   const { jobId, stageId } = value(await importBuild(as(db()), file));
-  const data = await sheetData(db(), jobId);
+  const data = await sheetData(db(), jobId, 'Ansa');
   const stage = data?.stages.find(({ id }) => id === stageId);
   if (!data || !stage) throw new Error('the import is not there');
   return { jobId, stageId, data, stage, document: stage.document as StageDocument };
@@ -164,13 +164,39 @@ describe('changes', () => {
     expect(!nothing.ok && nothing.refusal.status).toBe(409);
   });
 
+  test('each takes back his own: what the other changed since stays, and the same place is nobody’s to take back alone', async () => {
+    const { stage, document } = await fresh();
+    const noted = { ...document, package: { ...document.package, label: 'Ours' } };
+    value(await saveDocument(db(), 'stage', stage.id, 1, withSpacer(document, 10), 'Odo'));
+    const both = value(await saveDocument(db(), 'stage', stage.id, 2, withSpacer(noted, 10), 'Mirre'));
+    expect(both.undo?.since).toEqual([]);
+    const undone = value(await stepDocument(db(), 'stage', stage.id, 3, 'undo', 'Odo'));
+    expect(undone.document).toEqual(noted);
+    expect(undone.redo).toMatchObject({ since: [] });
+    expect(undone.undo).toBeNull();
+    const redone = value(await stepDocument(db(), 'stage', stage.id, 4, 'redo', 'Odo'));
+    expect(redone.document).toEqual(withSpacer(noted, 10));
+    value(await saveDocument(db(), 'stage', stage.id, 5, withSpacer(noted, 20), 'Mirre'));
+    const refused = await stepDocument(db(), 'stage', stage.id, 6, 'undo', 'Odo');
+    expect(!refused.ok && refused.refusal).toMatchObject({
+      status: 400,
+      message: expect.stringContaining('Mirre changed the same place since') as string,
+    });
+    // Hers is hers to take back; then his is as he left it.
+    value(await stepDocument(db(), 'stage', stage.id, 6, 'undo', 'Mirre'));
+    const last = value(await stepDocument(db(), 'stage', stage.id, 7, 'undo', 'Odo'));
+    expect(last.document).toEqual(noted);
+    const none = await stepDocument(db(), 'stage', stage.id, 8, 'undo', 'Aske');
+    expect(!none.ok && none.refusal.message).toBe('There is nothing of yours to undo.');
+  });
+
   test('a faulty document is refused by field and not stored', async () => {
     const { stage, document } = await fresh();
     const outcome = await saveDocument(db(), 'stage', stage.id, 1, withSpacer(document, -4), 'Odo');
     expect(!outcome.ok && 'faults' in outcome.refusal && outcome.refusal.faults[0]?.path).toBe(
       'package.spacerMm',
     );
-    expect((await sheetData(db(), stage.id))?.job).not.toBe(null);
+    expect((await sheetData(db(), stage.id, 'Ansa'))?.job).not.toBe(null);
     expect(value(await historyOf(db(), 'stage', stage.id))).toHaveLength(1);
   });
 
@@ -191,7 +217,7 @@ describe('a vehicle and its stages', () => {
       stock: { ...vehicle.stock, tire: { code: '265/75R16', pattern: 'road' as const } },
     };
     value(await saveDocument(db(), 'vehicle', data.vehicle.id, 1, tall, 'Odo'));
-    const after = await sheetData(db(), jobId);
+    const after = await sheetData(db(), jobId, 'Ansa');
     const first = after?.stages[0];
     expect((first?.document as StageDocument).package.tire.code).toBe('265/75R16');
     const own = await saveDocument(
@@ -209,7 +235,10 @@ describe('a vehicle and its stages', () => {
     const [thing] = closer.corners.front.obstacles;
     if (thing) thing.points = [[300, 0, 0]];
     value(await saveDocument(db(), 'vehicle', data.vehicle.id, 2, closer, 'Odo'));
-    expect((await sheetData(db(), jobId))?.stages.map(({ grade }) => grade)).toEqual(['blocked', 'blocked']);
+    expect((await sheetData(db(), jobId, 'Ansa'))?.stages.map(({ grade }) => grade)).toEqual([
+      'blocked',
+      'blocked',
+    ]);
   });
 
   test('a vehicle that would make one of its stages faulty is refused, and names the stage', async () => {
@@ -236,7 +265,7 @@ describe('a vehicle and its stages', () => {
         file: { ...exampleFile(), package: { ...exampleFile().package, label: 'From a file' } },
       }),
     );
-    const labels = (await sheetData(db(), jobId))?.stages.map(({ label }) => label);
+    const labels = (await sheetData(db(), jobId, 'Ansa'))?.stages.map(({ label }) => label);
     expect(labels).toEqual(['As delivered', 'One', 'Stage 2', 'From a file']);
     value(await removeStage(db(), copy.stageId));
     expect(Object.keys((await jobVersions(db(), jobId))?.stages ?? {})).not.toContain(String(copy.stageId));
@@ -249,7 +278,7 @@ describe('a vehicle and its stages', () => {
     value(
       await updateJob(as(db(), 'Odo'), jobId, { waitsFor: 'springs', status: 'parts', platform: 'Halyard' }),
     );
-    expect((await sheetData(db(), jobId))?.job).toMatchObject({
+    expect((await sheetData(db(), jobId, 'Ansa'))?.job).toMatchObject({
       waitsFor: 'springs',
       status: 'parts',
       platform: 'Halyard',
@@ -265,8 +294,8 @@ describe('a vehicle and its stages', () => {
     expect(await updateJob(as(db()), jobId, { version: 1, waitsFor: 'hubs' })).toMatchObject({
       refusal: { status: 409, current: { version: 2 } },
     });
-    value(await stepDocument(db(), 'job', jobId, 2, 'undo', 'Mirre'));
-    expect((await sheetData(db(), jobId))?.job).toMatchObject({
+    value(await stepDocument(db(), 'job', jobId, 2, 'undo', 'Odo'));
+    expect((await sheetData(db(), jobId, 'Ansa'))?.job).toMatchObject({
       waitsFor: data.job.waitsFor,
       status: data.job.status,
       platform: '',
@@ -296,12 +325,12 @@ describe('one piece', () => {
       await documents.step(as(db()), { subject: 'stage', id: stage.id, version: 2 }, 'undo'),
     );
     expect(back.map(({ subject }) => subject)).toEqual(['stage', 'vehicle']);
-    const undone = await sheetData(db(), jobId);
+    const undone = await sheetData(db(), jobId, 'Ansa');
     expect(undone?.vehicle.document).toEqual(vehicle);
     expect(undone?.stages[1]?.document).toEqual(document);
     const again = value(await documents.step(as(db()), { subject: 'vehicle', id, version: 3 }, 'redo'));
     expect(again).toHaveLength(2);
-    expect((await sheetData(db(), jobId))?.stages[1]?.document).toEqual(withSpacer(document, 25));
+    expect((await sheetData(db(), jobId, 'Ansa'))?.stages[1]?.document).toEqual(withSpacer(document, 25));
   });
 
   test('one that is faulty leaves the other as it was', async () => {
@@ -312,7 +341,7 @@ describe('one piece', () => {
       { subject: 'stage', id: stage.id, version: 1, document: withSpacer(document, -1) },
     ]);
     expect(outcome.ok).toBe(false);
-    expect((await sheetData(db(), jobId))?.vehicle).toMatchObject({ version: 1, document: vehicle });
+    expect((await sheetData(db(), jobId, 'Ansa'))?.vehicle).toMatchObject({ version: 1, document: vehicle });
   });
 
   test('going back to a change makes the document what it was then, says what it did to the verdict, and can be undone', async () => {
@@ -361,7 +390,7 @@ describe('fifty at one moment', () => {
     const fifty = Array.from({ length: 50 });
     const stages = await Promise.all(fifty.map(() => addStageToJob(as(db()), jobId, { stageId: stage.id })));
     expect(new Set(stages.map((one) => value(one).stageId)).size).toBe(50);
-    const positions = (await sheetData(db(), jobId))?.stages.map(({ position }) => position);
+    const positions = (await sheetData(db(), jobId, 'Ansa'))?.stages.map(({ position }) => position);
     expect(positions).toEqual(Array.from({ length: 52 }, (_, i) => i));
     const quotes = await Promise.all(fifty.map(() => makeQuote(as(db()), jobId, quote)));
     expect(quotes.map((one) => value(one).number).sort((a, b) => a - b)).toEqual(fifty.map((_, i) => i + 1));

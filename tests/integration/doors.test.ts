@@ -9,7 +9,7 @@ import { prepareDatabase } from '../../command/prepare';
 import { serve } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
 import { documents } from '../../server/documents';
-import { importBuild, jobLines } from '../../server/jobs';
+import { importBuild, jobLines, sheetData } from '../../server/jobs';
 import { writeLog } from '../../server/log';
 import { jobWorkSchema, NO_WORK } from '../../core/format/jobWork';
 import { stageById } from '../../data/documents';
@@ -129,8 +129,8 @@ test('a task by a name that every object has is refused', () => {
   for (const id of ['constructor', 'tostring', 'valueof']) expect(task(id)).toBe(id !== 'constructor');
 });
 
-test('whose change is next to be taken back is known', async () => {
-  const { stageId } = value(await importBuild(as(db(), 'Ansa'), exampleFile()));
+test('what can be taken back is one’s own', async () => {
+  const { jobId, stageId } = value(await importBuild(as(db(), 'Ansa'), exampleFile()));
   const row = await stageById(db(), stageId);
   const document = { ...row?.document, package: { ...row?.document.package, spacerMm: 7 } };
   const [stored] = value(
@@ -138,7 +138,10 @@ test('whose change is next to be taken back is known', async () => {
       { subject: 'stage', id: stageId, version: row?.version ?? 0, document },
     ]),
   );
-  expect(stored?.undo).toMatchObject({ by: 'Bela' });
+  expect(stored?.undo).toMatchObject({ since: [] });
+  const seenBy = async (name: string) => (await sheetData(db(), jobId, name))?.stages.at(-1)?.undo;
+  expect(await seenBy('Bela')).toMatchObject({ since: [] });
+  expect(await seenBy('Ansa')).toBeNull();
 });
 
 test('every page warns while others reach a shop where nobody has a password', async () => {

@@ -141,7 +141,7 @@ describe('a reading', () => {
 
 test('taking over is one step of undo, and what is learned follows it back and forth', async () => {
   const actor = as(db(), 'Tester');
-  const sheet = await sheetData(db(), jobId);
+  const sheet = await sheetData(db(), jobId, 'Ansa');
   const stage = sheet?.stages.find(({ id }) => id === stageId);
   if (!sheet || !stage) throw new Error('there is no sheet');
   const package_ = (stage.document as { package: object }).package;
@@ -169,7 +169,7 @@ test('taking over is one step of undo, and what is learned follows it back and f
   if (!taken.ok) throw new Error(JSON.stringify(taken));
   const after = (await learned(db())).lifts;
   expect(after).not.toEqual(before);
-  const versionOf = async () => (await sheetData(db(), jobId))?.vehicle.version ?? 0;
+  const versionOf = async () => (await sheetData(db(), jobId, 'Ansa'))?.vehicle.version ?? 0;
   const step = async (kind: 'undo' | 'redo') =>
     documents.step(actor, { subject: 'vehicle', id: sheet.job.vehicleId, version: await versionOf() }, kind);
   const undone = await step('undo');
@@ -200,7 +200,7 @@ test('a new vehicle begins from its body, marked; a body that nobody measured is
     fromPlatform: 'Haldane Rook',
   });
   if (!begun.ok) throw new Error(JSON.stringify(begun));
-  const sheet = await sheetData(db(), begun.value.jobId);
+  const sheet = await sheetData(db(), begun.value.jobId, 'Ansa');
   expect(sheet?.job).toMatchObject({ platform: 'Haldane Rook', vehicle: 'Rook of a ranger' });
   expect(JSON.stringify(sheet?.vehicle.document)).toContain('"x-platform":{"name":"Haldane Rook"');
   const refused = await createJob(await contextIn(connection), {
@@ -210,11 +210,11 @@ test('a new vehicle begins from its body, marked; a body that nobody measured is
   });
   expect(JSON.stringify(refused)).toContain('is no body that was measured here');
   expect(await updateJob(as(db()), begun.value.jobId, { platform: ' Other ' })).toMatchObject({ ok: true });
-  expect((await sheetData(db(), begun.value.jobId))?.job.platform).toBe('Other');
+  expect((await sheetData(db(), begun.value.jobId, 'Ansa'))?.job.platform).toBe('Other');
 });
 
 test('a vehicle’s life holds what was changed, written down and quoted, in order', async () => {
-  const job = (await sheetData(db(), jobId))?.job;
+  const job = (await sheetData(db(), jobId, 'Ansa'))?.job;
   const life = await timelineOfVehicle(db(), job?.vehicleId ?? 0);
   if (!life.ok) throw new Error('there is no life');
   expect(new Set(life.value.map(({ kind }) => kind))).toEqual(new Set(['change', 'log']));

@@ -31,7 +31,7 @@ const refusal = (outcome: Outcome<unknown>): string => (outcome.ok ? '' : JSON.s
 
 async function vehicle(): Promise<{ id: number; jobId: number }> {
   const { jobId } = value(await importBuild(as(db()), exampleFile()));
-  const data = await sheetData(db(), jobId);
+  const data = await sheetData(db(), jobId, 'Ansa');
   return { id: data?.vehicle.id ?? 0, jobId };
 }
 
@@ -44,7 +44,7 @@ describe('a new vehicle', () => {
         customer: 'Fell Wardens',
       }),
     );
-    const data = await sheetData(db(), jobId);
+    const data = await sheetData(db(), jobId, 'Ansa');
     expect(data?.job).toMatchObject({ title: 'Gravel', status: 'measuring', customer: 'Fell Wardens' });
     expect(JSON.stringify(data?.vehicle.document)).toContain('"estimated":[0,1');
     expect(data?.stages).toHaveLength(2);

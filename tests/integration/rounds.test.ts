@@ -36,7 +36,7 @@ const db = () => connection.ofShop(1);
 
 async function vehicle() {
   const { jobId, stageId } = value(await importBuild(as(db()), exampleFile()));
-  const data = await sheetData(db(), jobId);
+  const data = await sheetData(db(), jobId, 'Ansa');
   if (!data) throw new Error('the example was not imported');
   return {
     id: data.vehicle.id,

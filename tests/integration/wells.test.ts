@@ -27,7 +27,7 @@ async function given(): Promise<WellFile> {
   const { jobId } = value(
     await importBuild(as(db()), exampleFile(), { title: 'x', customer: 'Verrin Secret' }),
   );
-  const vehicleId = (await sheetData(db(), jobId))?.vehicle.id ?? 0;
+  const vehicleId = (await sheetData(db(), jobId, 'Ansa'))?.vehicle.id ?? 0;
   const ctx = await contextIn(connection);
   // A well travels under the name of its body; without one there is nothing to call it by.
   expect(JSON.stringify(await giveWell(ctx, vehicleId))).toContain('which body this vehicle is');
@@ -76,7 +76,7 @@ test('as a new vehicle it is marked as measured elsewhere, and as unsure as that
   const { jobId } = value(
     await takeWell(await contextIn(connection), { ...well, body: 'Ullet Long' }, 'vehicle'),
   );
-  const sheet = await sheetData(db(), jobId ?? 0);
+  const sheet = await sheetData(db(), jobId ?? 0, 'Ansa');
   expect(sheet?.job).toMatchObject({ platform: 'Ullet Long', vehicle: 'Ullet Long', status: 'measuring' });
   const document = sheet?.vehicle.document as VehicleFile;
   document.corners.front.obstacles.forEach((one, i) => {

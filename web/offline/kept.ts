@@ -4,7 +4,7 @@ export const ANSWERS = 'vexlo-answers';
 
 /** What is only true while there is a server, or too large to be kept unasked. */
 const NEVER =
-  /\/(versions|events|stream|health|metrics|export|backup)\b|\.(pdf|dxf|csv|zip|ply)$|\/devices?\b|\/fleet\b|^\/(for|sign-in|enter)\b|^\/api\/(for|session|people)/;
+  /\/(versions|where|events|stream|health|metrics|export|backup)\b|\.(pdf|dxf|csv|zip|ply)$|\/devices?\b|\/fleet\b|^\/(for|sign-in|enter)\b|^\/api\/(for|session|people)/;
 
 /** The kept copy that may answer for an address where the server does not; undefined where none may. */
 export function isKept(url: URL, destination: string): typeof PAGES | typeof ANSWERS | undefined {

@@ -1,7 +1,6 @@
-import { $personName } from './preferences';
 import { $work, takeWork } from './work';
 import { toast } from 'sonner';
-import { changesBetween, overlap, withChanges, type Json } from '../../core/history/diff';
+import { changesBetween, overlap, valueAt, withChanges, type Json } from '../../core/history/diff';
 import type { ConflictChange, Versioned } from '../../server/versioned';
 import type { JobVersions, SheetData } from '../../server/jobs';
 import { now as clockNow } from './clock';
@@ -24,6 +23,7 @@ import {
 } from './store';
 import { send, type Answer } from './apiClient';
 import { followTold } from './told';
+import { lookAround } from './whereabouts';
 import { keepSoon } from '../offline/keep';
 
 const PAUSE_MS = 500;
@@ -62,18 +62,31 @@ function schedule(doc: Doc, afterMs: number): void {
 
 /**
  * Someone else was faster. Where the two changes touch different places both stand; where they touch the
- * same, what is stored stands and can be put back with one press.
+ * same, two texts become one that holds both, and of anything else what is stored stands and mine can be put back with one press.
  */
-function reconcile(doc: Doc, theirs: Versioned & { since: ConflictChange[] }): void {
+async function reconcile(
+  { subject, id }: Doc,
+  theirs: Versioned & { since: ConflictChange[] },
+): Promise<void> {
+  // Seldom needed, and not waited for with the page.
+  const texts = await import('./mergeText').catch(() => null);
+  // What was typed while it was on its way is mine as well.
+  const doc = current(subject, id);
+  if (!doc) return;
   const mine = changesBetween(doc.base, doc.document);
   const others = theirs.since.flatMap(({ changes }) => changes);
   const kept = mine.filter((change) => !overlap([change], others));
   // What stands there already was stored, and its answer lost: by a page that was left while it was on its way.
-  const lost = mine.filter(
+  const overtaken = mine.filter(
     (change) =>
       overlap([change], others) &&
       changesBetween(theirs.document as Json, withChanges(theirs.document as Json, [change])).length > 0,
   );
+  const lost = overtaken.filter((change) => {
+    const both = texts?.mergedChange(change, valueAt(theirs.document as Json, change.path));
+    if (both) kept.push(both);
+    return !both;
+  });
   const who = [...new Set(theirs.since.map(({ person }) => person))].join(', ');
   const stored = theirs.document as Doc['base'];
   put(doc, { ...taken(theirs), document: kept.length > 0 ? withChanges(stored, kept) : stored });
@@ -114,7 +127,7 @@ async function saveOnce(doc: Doc): Promise<void> {
     put(doc, { ...taken(answer.value), base: sent });
     const now = current(doc.subject, doc.id);
     if (now && !dirty(now)) dropDraft(doc.subject, doc.id);
-  } else if (answer.status === 409) reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
+  } else if (answer.status === 409) await reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
   else {
     const fault = answer.faults[0];
     $save.set({ kind: 'refused', message: fault ? `${fault.path}: ${fault.message}` : answer.message });
@@ -165,7 +178,7 @@ export async function saveAll(): Promise<void> {
 let steps: Promise<void> = Promise.resolve();
 
 /**
- * Takes back, or makes again, the latest change to this stage, its vehicle or the job, with all that was made in one piece with it. Steps that are pressed fast follow one
+ * Takes back, or makes again, one’s own latest change to this stage, its vehicle or the job, with all that was made in one piece with it. Steps that are pressed fast follow one
  * another: each looks for the latest change when the one before is done.
  */
 export function step(kind: 'undo' | 'redo'): Promise<void> {
@@ -187,17 +200,14 @@ async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
   if (answer.kind === 'ok') {
     showStored([answer.value, ...answer.value.also]);
     $stepped.set($stepped.get() + 1);
-    const by = doc[kind]?.by;
-    // On a sheet of two people the latest change may be the other’s: that is said, and can be put back.
-    if (by !== undefined && by !== $personName.get())
-      toast(`${kind === 'undo' ? 'Took back' : 'Made again'} what ${by} changed.`, {
-        action: {
-          label: kind === 'undo' ? 'Put it back' : 'Take it back',
-          onClick: () => void step(kind === 'undo' ? 'redo' : 'undo'),
-        },
-      });
+    const since = doc[kind]?.since ?? [];
+    // On a sheet of several people that is not the latest change: what happened is said.
+    if (since.length > 0)
+      toast(
+        `${kind === 'undo' ? 'Took back' : 'Made again'} what you changed; what ${since.join(', ')} changed since stays.`,
+      );
   } else if (answer.kind === 'unreachable') toast(`No connection: ${kind} works again when it is back.`);
-  else if (answer.status === 409) reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
+  else if (answer.status === 409) await reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
   else toast(answer.message);
 }
 
@@ -284,11 +294,15 @@ export function startSaving(): () => void {
   addEventListener('online', online);
   addEventListener('offline', offline);
   addEventListener('pagehide', leave);
-  const deaf = followTold(`/api/jobs/${$job.get()?.id ?? 0}/events`, async (isTold) => {
-    if (!(await pollRemote())) return false;
-    if (isTold) $told.set($told.get() + 1);
-    return true;
-  });
+  const deaf = followTold(
+    `/api/jobs/${$job.get()?.id ?? 0}/events`,
+    async (isTold) => {
+      if (!(await pollRemote())) return false;
+      if (isTold) $told.set($told.get() + 1);
+      return true;
+    },
+    { also: { where: () => void lookAround() } },
+  );
   return () => {
     removeEventListener('online', online);
     removeEventListener('offline', offline);

@@ -25,8 +25,9 @@ export type Doc = {
   version: number;
   base: Json;
   document: Json;
-  undo: { id: number; by: string } | null;
-  redo: { id: number; by: string } | null;
+  /** What of one’s own can be taken back or made again, and who changed the document since. */
+  undo: { id: number; since: string[] } | null;
+  redo: { id: number; since: string[] } | null;
 };
 export type StageDoc = Doc & { position: number; label: string; grade: Grade };
 

@@ -7,7 +7,12 @@ const PAUSE_MS = 200;
 type Source = Pick<EventSource, 'readyState' | 'close' | 'addEventListener'>;
 const [OPEN, CLOSED] = [1, 2];
 
-type How = { pauseMs?: number; open?: (address: string) => Source };
+type How = {
+  pauseMs?: number;
+  open?: (address: string) => Source;
+  /** What else is told on the same line, by the name of the event. */
+  also?: Record<string, () => void>;
+};
 
 /**
  * Looks whenever the server tells that something changed, and now and then where it cannot be told. `look` says whether it has looked;
@@ -16,7 +21,7 @@ type How = { pauseMs?: number; open?: (address: string) => Source };
 export function followTold(
   address: string,
   look: (isTold: boolean) => Promise<boolean>,
-  { pauseMs = PAUSE_MS, open = (at) => new EventSource(at) }: How = {},
+  { pauseMs = PAUSE_MS, open = (at) => new EventSource(at), also = {} }: How = {},
 ): () => void {
   let source: Source | undefined;
   let looking = false;
@@ -57,6 +62,7 @@ export function followTold(
       isTold = true;
       soon();
     });
+    for (const [event, heard] of Object.entries(also)) source.addEventListener(event, heard);
   };
   const seen = (): void => {
     listen();

@@ -38,7 +38,6 @@ export function Field({ path, value, nullable, put: own, label, quantity, empty,
   const said = empty ?? field?.empty;
   return (
     <NumberField
-      stored
       disabled={why !== null || disabled === true}
       path={path}
       value={value ?? undefined}

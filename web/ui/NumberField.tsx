@@ -28,7 +28,7 @@ type Props = {
   dense?: boolean;
   /** Takes the value in when the field is left or Enter is pressed, not with every key: for what is checked as a whole. */
   whenLeft?: boolean;
-  /** What is taken in is stored, a step of the history: undo in the field is undo of the sheet. */
+  /** What is taken in is stored, a step of the history: undo in the field is undo of the sheet. So is whatever stands in the build file. */
   stored?: boolean;
 };
 
@@ -55,7 +55,7 @@ export function NumberField({
   bare,
   dense,
   whenLeft,
-  stored,
+  stored = /^(vehicle|package|use)\./.test(path),
 }: Props) {
   const units = useStore($units);
   const id = useId();

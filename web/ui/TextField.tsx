@@ -2,7 +2,7 @@ import { useId, useRef, useState } from 'react';
 import { useWhyNot } from '../state/person';
 import type { Edited } from '../state/store';
 import { nextField } from './NumberField';
-import { useTyped } from './useTyped';
+import { useKeptCaret, useTyped } from './useTyped';
 
 type Props = {
   label: string;
@@ -22,6 +22,8 @@ export function TextField({ label, value, path, take, disabled, className, hideL
   const [fault, setFault] = useState<string | null>(null);
   /** What stood there when the hand came to it. */
   const stood = useRef(value);
+  const input = useRef<HTMLInputElement>(null);
+  useKeptCaret(input, typed ?? value);
   const type = (text: string): void => {
     setTyped(text);
     const edited = take(text);
@@ -36,6 +38,7 @@ export function TextField({ label, value, path, take, disabled, className, hideL
         {label}
       </label>
       <input
+        ref={input}
         id={id}
         data-field=""
         data-path={path}

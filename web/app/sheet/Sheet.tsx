@@ -17,6 +17,7 @@ import { listenToKeys } from './keys';
 import { listenToSwipes } from './swipes';
 import { $personId, $personName } from '../../state/preferences';
 import { startSaving, hydrate } from '../../state/saving';
+import { startWhereabouts } from '../../state/whereabouts';
 import { $activeId, $build, $pose, $shop, $theme, $units } from '../../state/store';
 
 // Drawn first with what it shows already there, on the server as on the page.
@@ -58,7 +59,17 @@ function SheetIsland(props: Props) {
   // The leaf that was in front goes when the new one is seen: taking its charts apart would hold the turn up.
   const before = useDeferredValue(front);
   useEffect(() => {
-    const stops = [startSaving(), startJudging(), listenToKeys(), listenToSwipes(), followAddress()];
+    const stops = [
+      startSaving(),
+      startJudging(),
+      listenToKeys(),
+      listenToSwipes(),
+      followAddress(),
+      startWhereabouts(
+        () => $front.get(),
+        (turned) => $front.listen(turned),
+      ),
+    ];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
     return () => stops.forEach((stop) => stop());

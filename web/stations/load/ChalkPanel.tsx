@@ -52,7 +52,7 @@ export function ChalkPanel({ build }: { build: Build }) {
           <NumberField
             hideLabel
             label="Pressure it was driven at"
-            path="package.chalk"
+            path="chalk"
             quantity="pressure"
             value={kpa}
             empty="driven at"

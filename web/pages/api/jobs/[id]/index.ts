@@ -10,7 +10,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     right: 'see',
     does: 'Everything that the sheet of a job shows.',
     ids: ['id'],
-    run: async ({ db }, { id }) => (await sheetData(db, id)) ?? missing('job'),
+    run: async ({ db, person }, { id }) => (await sheetData(db, id, person.name)) ?? missing('job'),
   }),
   PATCH: handle({
     right: 'plan',

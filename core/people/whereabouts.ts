@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { words } from '../format/fields';
+
+/** Where somebody is on a job’s sheet; without a leaf he has left it. Nothing that is typed is in it. */
+export const whereBody = z.strictObject({
+  /** The open page, by the number that it made up for itself. */
+  page: words(40, 8),
+  leaf: words(20, 1).nullable(),
+  /** The field that the hand is in, by a name that is the same on every page: empty where it is in none. */
+  field: words(160).default(''),
+  /** What that field is called. */
+  label: words(80).default(''),
+});
+export type Where = z.output<typeof whereBody>;
+
+/** Somebody who is on the same job now. */
+export type Whereabouts = Omit<Where, 'leaf'> & { person: string; leaf: string };
+
+/** A page says that it is still there this often; what was not heard of for longer than that twice over is gone, s. */
+export const STILL_HERE_S = 20;
+export const GONE_S = 45;
+
+const letters = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+/** The letters that stand for somebody where there is no room: of the first name and the last. */
+export function initialsOf(name: string): string {
+  const parts = name.split(/\s+/).filter(Boolean);
+  const ends = parts.length > 1 ? [parts[0], parts.at(-1)] : parts;
+  return ends
+    .map((part = '') => letters.segment(part)[Symbol.iterator]().next().value?.segment ?? '')
+    .join('')
+    .toUpperCase();
+}
