@@ -110,7 +110,7 @@ export function changesAsEvents(
           changed === null || (changed.shopId === shopId && (jobId ?? changed.jobId) === changed.jobId);
         if (!ours) return;
         if (changed?.what !== 'where') say('data: changed\n\n');
-        if (jobId !== null && changed?.what !== 'job') say('event: where\ndata: changed\n\n');
+        if (jobId !== null && changed?.what !== 'job') say('event: where\ndata: moved\n\n');
       });
       const still = setInterval(() => say(': still there\n\n'), STILL_THERE_MS);
       stop = (): void => {

@@ -8,6 +8,7 @@ import { ensureDatabase, freePort, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
 import { serve } from '../serve';
 import { median } from './median';
+import { pushedFigures } from './pushed';
 
 const LOADS = 5;
 const ROUNDS = 5;
@@ -51,7 +52,7 @@ const DRAG = `
 
 /**
  * The page of a job in a real browser, on the demo shop: until it can be used, what it loads, and how long turning to a leaf takes
- * the first time and again. Times are of this machine, ms.
+ * the first time and again, and how soon what somebody else changed is on it. Times are of this machine, ms.
  */
 export async function pageFigures(): Promise<Record<string, number>> {
   buildIfStale();
@@ -98,11 +99,13 @@ export async function pageFigures(): Promise<Record<string, number>> {
     await find('[data-testid="space-canvas"]:not([data-inked=""])');
     await driver.sleep(1500);
     const spaceFramesPerSecond = await driver.executeAsyncScript<number>(DRAG, DRAG_MS);
+    const pushed = await pushedFigures(url, job.id, browser);
     const byLeaf = [...again].map(([id, times]) => [id, median(times)] as const);
     return {
       pageReadyMs: median(ready),
       pageFirstLoadKb: bytes / 1000,
       spaceFramesPerSecond,
+      ...pushed,
       turnFirstMedianMs: median(first),
       turnFirstWorstMs: Math.max(...first),
       turnMedianMs: median(byLeaf.map(([, ms]) => ms)),

@@ -8,7 +8,7 @@ import { importBuild } from '../../server/jobs';
 import { earOf, type Ear } from '../../server/told';
 import { as, value } from '../actor';
 import { exampleFile } from '../example';
-import { fetchAs } from '../signedIn';
+import { DEMO, fetchAs } from '../signedIn';
 import { ownShop } from './ownShop';
 
 let connection: Connection;
@@ -105,4 +105,47 @@ test('a page of another process hears it as an event, of its own job alone', asy
   expect(text.split('data: changed')).toHaveLength(3);
   await reader?.cancel();
   expect((await ask(`/api/jobs/${mine.jobId}/events`, { method: 'HEAD' })).status).toBe(200);
+});
+
+test('who is on a job is told to whoever has it open, with where; who fell silent or left is not', async () => {
+  const { jobId } = await made();
+  const [ansa, odo] = await Promise.all([fetchAs(server.url, DEMO.owner), fetchAs(server.url, DEMO.fitter)]);
+  const at = `/api/jobs/${jobId}/where`;
+  const say = async (ask: typeof ansa, body: object) => {
+    const answer = await ask(at, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    return { status: answer.status, body: (await answer.json()) as unknown };
+  };
+  const { told, next, stop } = heard();
+  expect(await next()).toBeNull();
+  await say(ansa, { page: 'page-of-ansa', leaf: 'fit' });
+  expect(await next()).toBe(jobId);
+  const here = { page: 'page-of-odo', leaf: 'measure', field: 'vehicle.label', label: 'Name' };
+  const both = [
+    { page: 'page-of-ansa', person: 'Ansa Brekk', leaf: 'fit', field: '', label: '' },
+    { ...here, person: 'Odo Tallin' },
+  ];
+  expect(await say(odo, here)).toEqual({ status: 200, body: both });
+  expect(await next()).toBe(jobId);
+  // Still there: known, and no news to anybody. What is told next is of what is changed next.
+  await say(odo, here);
+  expect(told).toEqual([]);
+  await say(odo, { ...here, field: '', label: '' });
+  expect(await next()).toBe(jobId);
+  await say(odo, here);
+  expect(await next()).toBe(jobId);
+  // Another shop sees neither, and whoever fell silent is gone for all.
+  await connection
+    .ofShop(1)
+    .execute(sql`update whereabouts set at = at - interval '2 minutes' where page = 'page-of-ansa'`);
+  expect(await (await ansa(at)).json()).toEqual([both[1]]);
+  await say(odo, { page: here.page, leaf: null });
+  expect(await (await ansa(at)).json()).toEqual([]);
+  expect((await say(odo, { ...here, page: 'x' })).status).toBe(422);
+  expect((await say(odo, { ...here, leaf: 'half a \ud83d' })).status).toBe(422);
+  expect((await ansa('/api/jobs/99999/where')).status).toBe(404);
+  stop();
 });
