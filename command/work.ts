@@ -1,4 +1,5 @@
 import { connect } from '../data/client';
+import { workOnCommon } from '../server/common';
 import { workOnFleet } from '../server/fleet';
 import { openQueue, type QueuePatience } from '../server/queue/boss';
 
@@ -15,6 +16,7 @@ export async function work(args: readonly string[]): Promise<number> {
   const shops = connect(url, true);
   const boss = await openQueue(url, shops.tables, patience);
   await workOnFleet(boss, shops);
+  await workOnCommon(boss, shops);
   console.log('vexlo: at work');
   await new Promise<void>((resolve) => {
     process.once('SIGTERM', () => resolve());

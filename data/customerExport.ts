@@ -26,6 +26,11 @@ type Kept = readonly [kind: string, row: object];
  */
 export async function* everythingOf(db: Queryable, { id, name, note }: CustomerRow): AsyncGenerator<Kept> {
   yield ['customer', { name, note }];
+  for (const { secretHash: _secret, ...link } of await db
+    .select()
+    .from(customerLinks)
+    .where(eq(customerLinks.customerId, id)))
+    yield ['link', link];
   const own = await db.select().from(vehicles).where(eq(vehicles.customerId, id)).orderBy(asc(vehicles.id));
   for (const vehicle of own) {
     yield ['vehicle', vehicle];

@@ -23,6 +23,15 @@ export function customerLinksOf(db: Queryable, jobId: number): Promise<CustomerL
     .orderBy(desc(customerLinks.id));
 }
 
+/** The links to all that a customer has, the newest first. */
+export function fleetLinksOf(db: Queryable, customerId: number): Promise<CustomerLinkRow[]> {
+  return db
+    .select()
+    .from(customerLinks)
+    .where(eq(customerLinks.customerId, customerId))
+    .orderBy(desc(customerLinks.id));
+}
+
 /** The link that a secret opens, where it has not ended and was not taken back. */
 export async function customerLinkBy(
   db: Queryable,

@@ -1,6 +1,7 @@
-import { index, integer, json, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { check, index, integer, json, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
 import type { ShownPart } from '../core/people/customerLink';
-import { jobs, quotes } from './schema';
+import { customers, jobs, quotes } from './schema';
 import { belongsTo, ofShop } from './shopTable';
 
 /** Links by which a customer reads something of a job, and answers a quote; nothing else is reached by them. */
@@ -9,7 +10,10 @@ export const customerLinks = pgTable(
   {
     shopId: ofShop(),
     id: serial().primaryKey(),
-    jobId: integer().notNull(),
+    /** The job that it is of; null where it is of all that a customer has. */
+    jobId: integer(),
+    /** The customer whose vehicles it shows; null where it is of one job. */
+    customerId: integer(),
     /** What it shows. */
     shows: json().$type<ShownPart[]>().notNull(),
     /** The quote that it shows, where it shows one. */
@@ -27,5 +31,7 @@ export const customerLinks = pgTable(
     index().on(table.jobId),
     belongsTo(table, table.jobId, jobs).onDelete('cascade'),
     belongsTo(table, table.quoteId, quotes).onDelete('cascade'),
+    belongsTo(table, table.customerId, customers).onDelete('cascade'),
+    check('of_one', sql`(${table.jobId} is null) <> (${table.customerId} is null)`),
   ],
 );

@@ -1,4 +1,5 @@
 import { index, integer, json, pgTable, primaryKey, serial, text, timestamp } from 'drizzle-orm/pg-core';
+import type { PackedFits } from '../core/search/common';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { jobs, vehicles } from './schema';
 import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
@@ -31,6 +32,21 @@ export const fleetAnswers = pgTable(
   (table) => [
     primaryKey({ columns: [table.searchId, table.vehicleId] }),
     belongsTo(table, table.searchId, fleetSearches).onDelete('cascade'),
+    belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
+  ],
+);
+
+/** What of the catalog a vehicle takes, as it was asked last: without fits as long as nobody worked it out. */
+export const vehicleFits = pgTable(
+  'vehicle_fits',
+  {
+    shopId: ofShop(),
+    vehicleId: integer().notNull(),
+    askedAt: timestamp({ withTimezone: true }).notNull(),
+    fits: json().$type<PackedFits>(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.shopId, table.vehicleId] }),
     belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
   ],
 );

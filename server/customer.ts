@@ -37,7 +37,7 @@ export type CustomerLinkLine = Pick<CustomerLinkRow, 'id' | 'shows' | 'quoteId' 
   seenAt: string | null;
 };
 
-const lineOf = (row: CustomerLinkRow): CustomerLinkLine => ({
+export const linkLineOf = (row: CustomerLinkRow): CustomerLinkLine => ({
   id: row.id,
   shows: row.shows,
   quoteId: row.quoteId,
@@ -49,7 +49,7 @@ const lineOf = (row: CustomerLinkRow): CustomerLinkLine => ({
 });
 
 export const listCustomerLinks = async (ctx: Context, jobId: number): Promise<CustomerLinkLine[]> =>
-  (await customerLinksOf(ctx.db, jobId)).map(lineOf);
+  (await customerLinksOf(ctx.db, jobId)).map(linkLineOf);
 
 /** A link for the customer of a job; its secret is told once. */
 export async function makeCustomerLink(
@@ -73,27 +73,39 @@ export async function makeCustomerLink(
     expiresAt: addDays(ctx.now, days),
   });
   await noteDeed(ctx, 'made a customer’s link', `${job.number}: ${row.shows.join(', ')}`);
-  return done({ link: lineOf(row), secret });
+  return done({ link: linkLineOf(row), secret });
 }
 
 export async function endCustomerLink(ctx: Context, id: number): Promise<Outcome<CustomerLinkLine>> {
   const row = await takeBackLink(ctx.db, id, ctx.now);
   if (!row) return missing('link that still opens something');
-  const job = await jobById(ctx.db, row.jobId);
-  await noteDeed(ctx, 'took a link back', job?.number);
-  return done(lineOf(row));
+  const job = row.jobId === null ? undefined : await jobById(ctx.db, row.jobId);
+  await noteDeed(ctx, 'took a link back', job?.number ?? `customer ${row.customerId}`);
+  return done(linkLineOf(row));
 }
 
-const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the workshop for another.';
+export const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the workshop for another.';
 
 /** What a link opens, in the shop that made it. */
-async function opened(
+export async function anyOpened(
   outside: Context,
   secret: string,
 ): Promise<Outcome<{ ctx: Context; link: CustomerLinkRow }>> {
   const link = await customerLinkBy(outside.shops.everyShop, hashOfSecret(secret), outside.now);
   if (!link) return refused({ status: 404, message: ENDED });
   return done({ ctx: await outside.within(link.shopId), link });
+}
+
+/** The same of a link of one job; one that shows a fleet opens nothing of any. */
+async function opened(
+  outside: Context,
+  secret: string,
+): Promise<Outcome<{ ctx: Context; link: CustomerLinkRow & { jobId: number } }>> {
+  const found = await anyOpened(outside, secret);
+  if (!found.ok) return found;
+  const { ctx, link } = found.value;
+  const { jobId } = link;
+  return jobId === null ? refused({ status: 404, message: ENDED }) : done({ ctx, link: { ...link, jobId } });
 }
 
 /** How far the work of a job is, in words that a customer knows. */

@@ -16,7 +16,7 @@ import type { Actor } from './versioned';
 import { MOST_ID } from './endpoint';
 import { done, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
-import { inThread } from './judge/pool';
+import { inBackground } from './judge/pool';
 import { kitsByPlatform } from './offers';
 import { PATIENCE, QUEUES, within, type QueuePatience } from './queue/boss';
 import { readBuild } from '../core/format/read';
@@ -37,7 +37,7 @@ async function workOff(db: Database, { searchId, vehicleIds }: Omit<Share, 'shop
       db,
       searchId,
       id,
-      await inThread('triedOn', { vehicle: document, pack: search.document, kits: kits(platform) }),
+      await inBackground('triedOn', { vehicle: document, pack: search.document, kits: kits(platform) }),
     );
 }
 

@@ -21,6 +21,7 @@ import {
   allJobs,
   customerId,
   insertJob,
+  type Job,
   insertVehicle,
   jobById,
   jobsCount,
@@ -129,7 +130,8 @@ function stageDocument(file: BuildFile): StageDocument {
   return { package: pack, use: use ?? {}, ...extensions };
 }
 
-async function addStage(
+/** A stage as it was judged, with the beginning of its history. */
+export async function addStage(
   db: Queryable,
   jobId: number,
   document: StageDocument,
@@ -147,6 +149,19 @@ async function addStage(
     changes: [{ path: '', to: document as Json }],
   });
   return row;
+}
+
+/** A new job on a vehicle that is known, with its as-delivered stage. */
+export async function addJob(
+  db: Queryable,
+  actor: Omit<Actor, 'db'>,
+  values: Parameters<typeof insertJob>[1],
+  delivered: StageDocument,
+  columns: Columns,
+): Promise<Job> {
+  const job = await insertJob(db, values);
+  await addStage(db, job.id, delivered, columns, actor);
+  return job;
 }
 
 export type NewJob = {
@@ -197,14 +212,14 @@ export async function importBuild(
       at: actor.now,
       changes: [{ path: '', to: document.vehicle }],
     });
-    const stored = await insertJob(tx, {
+    const values = {
       vehicleId: vehicle.id,
       title: job.title ?? read.value.package.label,
       waitsFor: job.waitsFor ?? '',
       ...(job.status ? { status: job.status } : {}),
       openedAt: job.openedAt ?? actor.now,
-    });
-    await addStage(tx, stored.id, delivered, first.value, actor);
+    };
+    const stored = await addJob(tx, actor, values, delivered, first.value);
     const stage = await addStage(tx, stored.id, built, second.value, actor);
     return done({ jobId: stored.id, stageId: stage.id });
   });

@@ -1,7 +1,7 @@
 import type { Terms } from '../format/quote';
 import { cents, money } from '../quote/quote';
 import { sayDate } from '../time/wallClock';
-import { sumOf, type SupplierParts } from '../work/partsToOrder';
+import { orderLines, sumOf, type SupplierParts } from '../work/partsToOrder';
 import type { Block, PaperSheet } from './paper';
 
 /** What is to be ordered, a table for each supplier, as it is read out on the telephone or sent. */
@@ -18,12 +18,12 @@ export function orderList(
       {
         kind: 'table',
         head: ['Count', 'Part', 'Each', 'Job', 'Vehicle'],
-        rows: parts.map(({ part, job, vehicle }) => [
-          String(part.count),
-          part.label,
-          part.price === null ? 'not priced' : money(cents(part.price), terms),
-          job,
-          vehicle,
+        rows: orderLines(parts).map(({ count, label, price, jobs, vehicles }) => [
+          String(count),
+          label,
+          price === null ? 'not priced' : money(cents(price), terms),
+          jobs.join(', '),
+          vehicles.length > 2 ? `${vehicles.length} vehicles` : vehicles.join(', '),
         ]),
         widths: [0.08, 0.42, 0.14, 0.1, 0.26],
         right: [0, 2],

@@ -3,9 +3,10 @@ import { oneOf, whole, words } from '../format/fields';
 
 /** What a customer can be shown of a job. */
 export const SHOWN_PARTS = ['quote', 'comparison', 'progress', 'photographs'] as const;
-export type ShownPart = (typeof SHOWN_PARTS)[number];
+/** What a link can show: parts of a job, or all vehicles of a customer. */
+export type ShownPart = (typeof SHOWN_PARTS)[number] | 'fleet';
 
-export const SHOWN_WORDS: Readonly<Record<ShownPart, string>> = {
+export const SHOWN_WORDS: Readonly<Record<(typeof SHOWN_PARTS)[number], string>> = {
   quote: 'a quote, to accept or ask about',
   comparison: 'its stages side by side',
   progress: 'how far the work is',
@@ -25,6 +26,8 @@ export const customerLinkBody = z
     if (shows.includes('quote') && quoteId === undefined)
       ctx.addIssue({ code: 'custom', path: ['quoteId'], message: 'is missing; say which quote it shows' });
   });
+
+export const fleetLinkBody = z.strictObject({ days: whole(1, MOST_LINK_DAYS) });
 
 /** A drawn name is a small picture; more than that is something else. */
 const MOST_SIGNATURE = 200_000;

@@ -17,7 +17,7 @@ import {
   stateOf,
   withPartStep,
 } from './partLife';
-import { bySupplier, partsIn, sumOf } from './partsToOrder';
+import { bySupplier, orderLines, partsIn, sumOf } from './partsToOrder';
 import { SHIPPED_WORK } from './shippedWork';
 
 const TODAY = '2026-11-25';
@@ -185,5 +185,21 @@ describe('what is to be ordered over all jobs', () => {
     expect(partsIn(groups, 'wanted').flatMap(({ parts }) => parts.map(({ part }) => part.id))).toEqual([
       'gear-bearings',
     ]);
+  });
+  test('the same thing for several jobs is one line of an order, at its price and with all that it is for', () => {
+    const [both = { parts: [] }] = bySupplier([
+      ...shopParts(begun(), 'J-0001'),
+      ...shopParts(begun(), 'J-0002'),
+    ]);
+    const lines = orderLines(both.parts);
+    const total = (list: readonly { count: number }[]): number =>
+      list.reduce((sum, { count }) => sum + count, 0);
+    expect(total(lines)).toBe(total(both.parts.map(({ part }) => part)));
+    expect(lines.length).toBeLessThan(both.parts.length);
+    for (const line of lines) expect(line.jobs).toEqual(['J-0001', 'J-0002']);
+    const [first, ...rest] = both.parts;
+    if (!first) throw new Error('something is wanted');
+    const dearer = { ...first, job: 'J-0003', part: { ...first.part, price: (first.part.price ?? 0) + 5 } };
+    expect(orderLines([first, ...rest, dearer])).toHaveLength(lines.length + 1);
   });
 });

@@ -41,3 +41,28 @@ export const partsIn = (groups: readonly SupplierParts[], state: PartState): Sup
       parts: parts.filter(({ part }) => stateOf(part) === state),
     }))
     .filter(({ parts }) => parts.length > 0);
+
+/** The same thing for one job or for several, as a supplier reads it: how many in all, and for which. */
+export type OrderLine = {
+  label: string;
+  price: number | null;
+  count: number;
+  jobs: string[];
+  vehicles: string[];
+};
+
+/** Parts of one supplier, those that are the same thing at the same price in one line, in the order in which they stand first. */
+export function orderLines(parts: readonly ShopPart[]): OrderLine[] {
+  const same = grouped(parts, ({ part }) => JSON.stringify([part.item ?? null, part.label, part.price]));
+  return [...same.values()].map((all) => {
+    const [{ part }] = all;
+    const each = <T>(of: (one: ShopPart) => T): T[] => [...new Set(all.map(of))];
+    return {
+      label: part.label,
+      price: part.price,
+      count: all.reduce((sum, one) => sum + one.part.count, 0),
+      jobs: each(({ job }) => job),
+      vehicles: each(({ vehicle }) => vehicle),
+    };
+  });
+}

@@ -11,18 +11,22 @@ const LONGEST_MS = 20_000;
 /** More is asked for than can be worked off; told as 503. */
 export class Busy extends Error {}
 
-let opened: Piscina | undefined;
-function pool(): Piscina {
-  opened ??= new Piscina({
+const poolOf = (minThreads: number, maxThreads: number): Piscina =>
+  new Piscina({
     filename: join(process.cwd(), 'dist', 'judge.mjs'),
-    minThreads: 1,
-    // One processor is left to answer with.
-    maxThreads: Math.max(1, availableParallelism() - 1),
+    minThreads,
+    maxThreads,
     maxQueue: MOST_WAITING,
     idleTimeout: 60_000,
   });
-  return opened;
-}
+
+let opened: Piscina | undefined;
+// One processor is left to answer with.
+const pool = (): Piscina => (opened ??= poolOf(1, Math.max(1, availableParallelism() - 1)));
+
+let behind: Piscina | undefined;
+/** One thread of its own, for what nobody waits for at a page: a save is not held up by it. It goes when there is nothing to do. */
+const backPool = (): Piscina => (behind ??= poolOf(0, 1));
 
 /** The built server has threads; commands and tests compute where they are. */
 const THREADS = process.env['VEXLO_THREADS'] === 'yes';
@@ -32,10 +36,28 @@ export async function inThread<K extends TaskName>(
   name: K,
   input: Parameters<Tasks[K]>[0],
 ): Promise<Awaited<ReturnType<Tasks[K]>>> {
+  return given(name, input, pool, LONGEST_MS);
+}
+
+/** The same for what is queued and takes long: in a thread of its own, for as long as is said. */
+export async function inBackground<K extends TaskName>(
+  name: K,
+  input: Parameters<Tasks[K]>[0],
+  longestMs = LONGEST_MS,
+): Promise<Awaited<ReturnType<Tasks[K]>>> {
+  return given(name, input, backPool, longestMs);
+}
+
+async function given<K extends TaskName>(
+  name: K,
+  input: Parameters<Tasks[K]>[0],
+  threads: () => Piscina,
+  longestMs: number,
+): Promise<Awaited<ReturnType<Tasks[K]>>> {
   if (!THREADS)
     return (await (TASKS[name] as (given: typeof input) => unknown)(input)) as Awaited<ReturnType<Tasks[K]>>;
   try {
-    return (await pool().run({ name, input }, { signal: AbortSignal.timeout(LONGEST_MS) })) as Awaited<
+    return (await threads().run({ name, input }, { signal: AbortSignal.timeout(longestMs) })) as Awaited<
       ReturnType<Tasks[K]>
     >;
   } catch (error) {

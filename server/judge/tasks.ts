@@ -1,6 +1,8 @@
 import { assess, type Assessment } from '../../core/assess';
 import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import type { Build, VehicleFile } from '../../core/format/build';
+import { fitsOf, packed, type PackedFits } from '../../core/search/common';
+import type { Offers } from '../../core/search/searchSpace';
 import { tryOn, type FleetAnswer, type FleetPackage } from '../../core/search/fleet';
 import type { OfferedLift } from '../../core/search/space';
 import type { ItemKind } from '../../core/format/catalog';
@@ -84,6 +86,19 @@ export const TASKS = {
     pack: FleetPackage;
     kits: OfferedLift[];
   }): FleetAnswer => tryOn(vehicle, pack, kits),
+  /** What of the catalog a vehicle takes, as much of it as there is time for. */
+  fitsOf: ({
+    vehicle,
+    offers,
+    forMs,
+  }: {
+    vehicle: VehicleFile;
+    offers: Pick<Offers, 'tires' | 'wheels' | 'lifts'>;
+    forMs: number;
+  }): PackedFits => {
+    const until = performance.now() + forMs;
+    return packed(fitsOf(vehicle, offers, () => performance.now() > until));
+  },
   /** A supplier’s list, read. */
   catalogRows: ({
     kind,

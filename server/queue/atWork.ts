@@ -1,3 +1,4 @@
+import { workOnCommon } from '../common';
 import { database } from '../database';
 import { workOnFleet } from '../fleet';
 import { workOnWebhooks } from '../webhooks/deliver';
@@ -11,6 +12,7 @@ export function atWork(): Promise<void> {
   begun ??= (async () => {
     const boss = await queue();
     await workOnFleet(boss, database());
+    await workOnCommon(boss, database());
     await workOnWebhooks(boss, database());
     await lookForDue(boss, database());
   })();

@@ -4,8 +4,8 @@ import { letRowsBeWorked, type Database } from '../../data/client';
 import { database } from '../database';
 import { logger } from '../monitor/logger';
 
-/** What is worked off beside requests: shares of fleet searches, calls of webhooks, the look at what is due. */
-export const QUEUES = { fleet: 'fleet', webhook: 'webhook', due: 'due' } as const;
+/** What is worked off beside requests: shares of fleet searches, what each vehicle of a fleet takes, calls of webhooks, the look at what is due. */
+export const QUEUES = { fleet: 'fleet', common: 'common', webhook: 'webhook', due: 'due' } as const;
 
 /** How the queue is kept; a test is less patient than a shop. */
 export type QueuePatience = {

@@ -127,7 +127,8 @@ async function saveOnce(doc: Doc): Promise<void> {
     put(doc, { ...taken(answer.value), base: sent });
     const now = current(doc.subject, doc.id);
     if (now && !dirty(now)) dropDraft(doc.subject, doc.id);
-  } else if (answer.status === 409) await reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
+  } else if (answer.status === 409)
+    await reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
   else {
     const fault = answer.faults[0];
     $save.set({ kind: 'refused', message: fault ? `${fault.path}: ${fault.message}` : answer.message });
@@ -207,7 +208,8 @@ async function takeStep(kind: 'undo' | 'redo'): Promise<void> {
         `${kind === 'undo' ? 'Took back' : 'Made again'} what you changed; what ${since.join(', ')} changed since stays.`,
       );
   } else if (answer.kind === 'unreachable') toast(`No connection: ${kind} works again when it is back.`);
-  else if (answer.status === 409) await reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
+  else if (answer.status === 409)
+    await reconcile(doc, answer.current as Versioned & { since: ConflictChange[] });
   else toast(answer.message);
 }
 

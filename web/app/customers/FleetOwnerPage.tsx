@@ -11,8 +11,10 @@ import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
 import { useWhyNot } from '../../state/person';
 import { EraseDialog } from './EraseDialog';
+import { FitsAll } from './FitsAll';
+import { FleetLinks } from './FleetLinks';
 
-type Props = { fleet: CustomerFleet; units: UnitSystem };
+type Props = { fleet: CustomerFleet; units: UnitSystem; currency: string };
 
 const hasOn = ({ on }: FleetLineOf): string =>
   on
@@ -20,7 +22,7 @@ const hasOn = ({ on }: FleetLineOf): string =>
     : 'nothing handed over yet';
 
 /** What somebody with many vehicles asks: what each has on, what is due on it, and what was spent. */
-function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units }: Props) {
+function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units, currency }: Props) {
   useReady();
   const [erasing, setErasing] = useState(false);
   const why = useWhyNot('people');
@@ -84,6 +86,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units }: Props
           ]}
         />
       </div>
+      {vehicles.length > 0 && <FitsAll customerId={customer.id} units={units} currency={currency} />}
       {years.length > 0 && (
         <DataTable
           testId="years"
@@ -103,6 +106,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units }: Props
           ]}
         />
       )}
+      <FleetLinks customerId={customer.id} name={customer.name} />
       {erasing && <EraseDialog customer={customer} vehicles={vehicles} close={() => setErasing(false)} />}
       <Toasts />
     </main>

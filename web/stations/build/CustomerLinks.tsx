@@ -1,75 +1,25 @@
 import { useStore } from '@nanostores/react';
-import { format } from 'date-fns';
-import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { useState } from 'react';
 import { SHOWN_PARTS, SHOWN_WORDS, type ShownPart } from '../../../core/people/customerLink';
-import { sayDate } from '../../../core/time/wallClock';
-import type { CustomerLinkLine } from '../../../server/customer';
-import { refusalWords, send } from '../../state/apiClient';
-import { now } from '../../state/clock';
 import { $job } from '../../state/store';
 import { Button } from '../../ui/Button';
+import { LinkDays, LinkList, useCustomerLinks } from '../../ui/customerLinks';
 import { FreshLink } from '../../ui/FreshLink';
-
-const DAYS = [7, 14, 30, 90] as const;
-
-function standingOf(link: CustomerLinkLine): string {
-  if (link.takenBackAt) return `taken back ${sayDate(link.takenBackAt.slice(0, 10))}`;
-  if (link.expiresAt < now().toISOString()) return `ended ${sayDate(link.expiresAt.slice(0, 10))}`;
-  const seen = link.seenAt
-    ? `looked at ${format(new Date(link.seenAt), 'd MMM, HH:mm')}`
-    : 'not looked at yet';
-  return `until ${sayDate(link.expiresAt.slice(0, 10))}, ${seen}`;
-}
 
 /** Links by which the customer reads of the job on their own phone, and answers a quote. */
 export function CustomerLinks({ quotes }: { quotes: readonly { id: number; number: number }[] }) {
   const job = useStore($job);
-  const [links, setLinks] = useState<CustomerLinkLine[]>([]);
   const [shows, setShows] = useState<readonly ShownPart[]>(['quote', 'comparison']);
   const [days, setDays] = useState(30);
   const [quoteId, setQuoteId] = useState<number | null>(null);
-  const [fresh, setFresh] = useState<{ address: string; until: string } | null>(null);
-  const jobId = job?.id;
+  const { links, fresh, make, takeBack } = useCustomerLinks(job ? `/api/jobs/${job.id}/links` : null);
   const quote = quotes.find(({ id }) => id === quoteId) ?? quotes[0];
-  useEffect(() => {
-    if (jobId === undefined) return;
-    let here = true;
-    void send<CustomerLinkLine[]>('GET', `/api/jobs/${jobId}/links`).then((answer) => {
-      if (here && answer.kind === 'ok') setLinks(answer.value);
-    });
-    return () => {
-      here = false;
-    };
-  }, [jobId]);
   const chosen = shows.filter((part) => part !== 'quote' || quote);
-  const make = async (): Promise<void> => {
-    const answer = await send<{ link: CustomerLinkLine; secret: string }>(
-      'POST',
-      `/api/jobs/${jobId}/links`,
-      {
-        shows: chosen,
-        days,
-        ...(chosen.includes('quote') && quote ? { quoteId: quote.id } : {}),
-      },
-    );
-    if (answer.kind !== 'ok') {
-      toast(refusalWords(answer));
-      return;
-    }
-    setLinks([answer.value.link, ...links]);
-    setFresh({
-      address: `${location.origin}/for/${answer.value.secret}`,
-      until: answer.value.link.expiresAt,
-    });
-  };
-  const takeBack = async (id: number): Promise<void> => {
-    const answer = await send<CustomerLinkLine>('DELETE', `/api/links/${id}`);
-    if (answer.kind === 'ok') setLinks(links.map((one) => (one.id === id ? answer.value : one)));
-    else toast(refusalWords(answer));
-  };
-  const opens = (link: CustomerLinkLine): boolean =>
-    link.takenBackAt === null && link.expiresAt > now().toISOString();
+  const body = (): object => ({
+    shows: chosen,
+    days,
+    ...(chosen.includes('quote') && quote ? { quoteId: quote.id } : {}),
+  });
   return (
     <div className="mt-4" data-testid="customer-links">
       <h3 className="text-lg font-semibold">A link for the customer</h3>
@@ -104,47 +54,15 @@ export function CustomerLinks({ quotes }: { quotes: readonly { id: number; numbe
             ))}
           </select>
         )}
-        <label className="inline-flex items-center gap-1.5">
-          for
-          <select
-            className="plain-button"
-            value={days}
-            onChange={(event) => setDays(Number(event.target.value))}
-          >
-            {DAYS.map((one) => (
-              <option key={one} value={one}>
-                {one} days
-              </option>
-            ))}
-          </select>
-        </label>
-        <Button needs="plan" disabled={chosen.length === 0} onClick={() => void make()}>
+        <LinkDays days={days} choose={setDays} />
+        <Button needs="plan" disabled={chosen.length === 0} onClick={() => void make(body())}>
           Make the link
         </Button>
       </div>
       {fresh && (
         <FreshLink address={fresh.address} whom={job?.customer || 'the customer'} until={fresh.until} code />
       )}
-      {links.length > 0 && (
-        <ul className="border-line mt-2 border-t">
-          {links.map((link) => (
-            <li
-              key={link.id}
-              className={`border-line flex flex-wrap items-center gap-x-3 border-b py-1 ${opens(link) ? '' : 'text-graphite'}`}
-            >
-              <span>{link.shows.join(', ')}</span>
-              <span className="text-graphite">
-                {standingOf(link)}, made by {link.madeBy}
-              </span>
-              {opens(link) && (
-                <Button needs="plan" className="ml-auto" onClick={() => void takeBack(link.id)}>
-                  Take it back
-                </Button>
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
+      <LinkList links={links} takeBack={takeBack} />
     </div>
   );
 }

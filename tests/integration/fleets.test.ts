@@ -1,0 +1,132 @@
+import { sql } from 'drizzle-orm';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { buildIfStale } from '../../command/build';
+import { freePort } from '../../command/cluster';
+import { serve, type Server } from '../../command/serve';
+import { connect, type Connection } from '../../data/client';
+import type { Common } from '../../server/common';
+import type { FleetOrdered } from '../../server/fleetOrder';
+import { fleetOf } from '../fleetOf';
+import { DEMO, fetchAs } from '../signedIn';
+import { ownShop } from './ownShop';
+
+/** A customer with several vehicles: what fits all of them, one order for many, and a link of their own. */
+let server: Server;
+let connection: Connection;
+let fleet: number;
+const db = () => connection.ofShop(1);
+let ask: (path: string, init?: RequestInit) => Promise<Response>;
+const post = (path: string, body: object = {}): Promise<Response> =>
+  ask(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+const json = async <T>(answer: Promise<Response>): Promise<T> => {
+  const came = await answer;
+  const text = await came.text();
+  expect(came.status, text).toBeLessThan(300);
+  return JSON.parse(text) as T;
+};
+
+beforeAll(async () => {
+  buildIfStale();
+  const url = await ownShop();
+  connection = connect(url);
+  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  ask = await fetchAs(server.url, DEMO.planner);
+  fleet = await fleetOf(db(), 3);
+});
+afterAll(async () => {
+  await server.stop();
+  await connection.close();
+});
+
+async function known(): Promise<Common> {
+  for (;;) {
+    const now = await json<Common>(ask(`/api/customers/${fleet}/common`));
+    if (now.askedAt !== null && now.known === now.vehicles.length) return now;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}
+
+test('nothing is known before it is asked; asked, any process works it out, and each line holds for each vehicle', async () => {
+  const before = await json<Common>(ask(`/api/customers/${fleet}/common`));
+  expect(before).toMatchObject({ askedAt: null, known: 0, count: 0, tires: [] });
+  expect(before.vehicles).toHaveLength(3);
+  await json(post(`/api/customers/${fleet}/common`));
+  const common = await known();
+  expect(common.whole).toBe(true);
+  expect(common.count).toBeGreaterThan(0);
+  for (const line of common.tires) {
+    expect(line.each.map(({ vehicleId }) => vehicleId)).toEqual(before.vehicles.map(({ id }) => id));
+    for (const one of line.each) expect(['free', 'close']).toContain(one.grade);
+    expect(line.words).not.toContain('not in the catalog');
+  }
+  expect((await ask('/api/customers/99999/common')).status).toBe(404);
+});
+
+let ordered: FleetOrdered[];
+test('one order makes a stage on each vehicle, takes it into work, and its parts stand together; a slip makes none', async () => {
+  const common = await known();
+  const [line] = common.tires;
+  if (!line) throw new Error('some tire fits all');
+  const ids = common.vehicles.map(({ id }) => id);
+  const count = async () =>
+    (await db().execute<{ n: number }>(sql`select count(*)::int as n from stages`)).rows[0]?.n;
+  const stages = await count();
+  const wrong = await post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: [...ids, 99_999] });
+  expect(wrong.status).toBe(404);
+  expect((await post(`/api/customers/${fleet}/order`, { tire: 99_999, vehicles: ids })).status).toBe(404);
+  expect((await post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: [] })).status).toBe(422);
+  expect(await count()).toBe(stages);
+
+  ordered = await json<FleetOrdered[]>(
+    post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: ids }),
+  );
+  expect(ordered.map(({ vehicleId }) => vehicleId).sort()).toEqual([...ids].sort());
+  const name = line.words.split(' ').slice(0, 2).join(' ');
+  type Groups = { supplier: string; parts: { jobId: number; part: { label: string; count: number } }[] }[];
+  const parts = (await json<Groups>(ask('/api/parts'))).flatMap((group) => group.parts);
+  for (const [i, { jobId, stageId }] of ordered.entries()) {
+    const tires = parts.filter((one) => one.jobId === jobId && one.part.label.includes(name));
+    expect(tires.length).toBeGreaterThan(0);
+    const sheet = await json<{
+      stages: { id: number; grade: string }[];
+      work: { work: { stageId: number } };
+    }>(ask(`/api/jobs/${jobId}`));
+    expect(sheet.work.work.stageId).toBe(stageId);
+    expect(sheet.stages.find(({ id }) => id === stageId)?.grade).toBe(line.each[i]?.grade);
+  }
+  // Ordered once more, what is in work stays: each gets a job of its own.
+  const again = await json<FleetOrdered[]>(
+    post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: ids.slice(0, 1) }),
+  );
+  expect(ordered.map(({ jobId }) => jobId)).not.toContain(again[0]?.jobId);
+});
+
+test('their link shows all of their vehicles to a stranger and nothing of the shop besides; taken back it opens nothing', async () => {
+  const made = await json<{ link: { id: number }; secret: string }>(
+    post(`/api/customers/${fleet}/links`, { days: 7 }),
+  );
+  expect((await post(`/api/customers/${fleet}/links`, { days: 400 })).status).toBe(422);
+  const read = (path = ''): Promise<Response> => fetch(`${server.url}/for/${made.secret}${path}`);
+  const page = await (await read()).text();
+  const { vehicles } = await known();
+  expect(page).toContain('Quillmarsh Timber');
+  for (const { label } of vehicles) expect(page).toContain(label);
+  expect(page).toContain('What would fit all of them');
+  expect(page).toContain(ordered[0]?.job ?? '–');
+  // What belongs to a link of one job is not to be had by it.
+  const answered = await fetch(`${server.url}/api/for/${made.secret}/answer`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ kind: 'ask', name: 'Ilse Tarn', words: 'Is it done?' }),
+  });
+  expect(answered.status).toBe(404);
+  expect((await fetch(`${server.url}/api/for/${made.secret}/photos/x`)).status).toBe(404);
+  const listed = await json<{ id: number; shows: string[] }[]>(ask(`/api/customers/${fleet}/links`));
+  expect(listed).toEqual([expect.objectContaining({ id: made.link.id, shows: ['fleet'] })]);
+  expect((await ask(`/api/links/${made.link.id}`, { method: 'DELETE' })).status).toBe(200);
+  expect((await read()).status).toBe(404);
+});

@@ -1,0 +1,14 @@
+import { fleetOrderBody } from '../../../../../server/common';
+import { endpoint, handle } from '../../../../../server/endpoint';
+import { orderForFleet } from '../../../../../server/fleetOrder';
+
+export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
+  POST: handle({
+    right: 'plan',
+    does: 'One order for many: a tire that all vehicles of a customer take becomes a stage of each that is named, taken into work, its parts wanted. All of them or none.',
+    ids: ['id'],
+    body: fleetOrderBody,
+    status: 201,
+    run: (ctx, { id, body }) => orderForFleet(ctx, id, body),
+  }),
+});
