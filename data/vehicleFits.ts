@@ -19,7 +19,23 @@ export async function writeFits(db: Queryable, vehicleId: number, fits: PackedFi
   await db.update(vehicleFits).set({ fits }).where(eq(vehicleFits.vehicleId, vehicleId));
 }
 
-/** What is known of the vehicles of a customer, by label; of one that was not asked about without a moment. */
+/** Of which vehicles of a customer it is known, by label, without what: of one that was not asked about without a moment. */
+export function fitsKnown(db: Queryable, customerId: number) {
+  return db
+    .select({
+      id: vehicles.id,
+      label: vehicles.label,
+      askedAt: vehicleFits.askedAt,
+      known: sql<boolean>`${vehicleFits.fits} is not null`,
+      whole: sql<boolean>`coalesce((${vehicleFits.fits} ->> 'whole')::boolean, true)`,
+    })
+    .from(vehicles)
+    .leftJoin(vehicleFits, eq(vehicleFits.vehicleId, vehicles.id))
+    .where(eq(vehicles.customerId, customerId))
+    .orderBy(asc(vehicles.label), asc(vehicles.id));
+}
+
+/** What is known of the vehicles of a customer, in the same order. */
 export function fitsOfCustomer(db: Queryable, customerId: number) {
   return db
     .select({

@@ -6,7 +6,14 @@ import { commonTo, unpacked, type CommonTire, type VehicleFit } from '../core/se
 import { itemsByIds } from '../data/catalog';
 import { transaction, type Database, type Queryable } from '../data/client';
 import { customerById } from '../data/customers';
-import { askFits, fitsOfCustomer, openFits, writeFits, type VehicleWithFits } from '../data/vehicleFits';
+import {
+  askFits,
+  fitsKnown,
+  fitsOfCustomer,
+  openFits,
+  writeFits,
+  type VehicleWithFits,
+} from '../data/vehicleFits';
 import type { Context, Shops } from './context';
 import { MOST_ID } from './endpoint';
 import { done, missing, refused, type Outcome } from './errors';
@@ -92,8 +99,10 @@ const knownOf = (fleet: readonly VehicleWithFits[]): CommonTire[] | null => {
 };
 
 export async function commonOf(db: Queryable, customerId: number): Promise<Common> {
-  const fleet = await fitsOfCustomer(db, customerId);
-  const all = knownOf(fleet) ?? [];
+  const fleet = await fitsKnown(db, customerId);
+  const known = fleet.filter((one) => one.known).length;
+  // It is asked for often while it is worked out: what is known of each is read once all of them are.
+  const all = (known === fleet.length && knownOf(await fitsOfCustomer(db, customerId))) || [];
   const first = all.slice(0, LISTED);
   const name = await namesOf(
     db,
@@ -104,8 +113,8 @@ export async function commonOf(db: Queryable, customerId: number): Promise<Commo
   return {
     vehicles: fleet.map(({ id, label }) => ({ id, label })),
     askedAt: asked.includes(null) ? null : (asked.sort()[0] ?? null),
-    known: fleet.filter(({ fits }) => fits !== null).length,
-    whole: fleet.every(({ fits }) => fits?.whole !== false),
+    known,
+    whole: fleet.every((one) => one.whole),
     count: all.length,
     tires: first.map(({ tire, wheel, each, lifted, cost, leastMm }) => ({
       tire,
@@ -141,7 +150,7 @@ export async function askCommon(
   customerId: number,
 ): Promise<Outcome<Common>> {
   if (!(await customerById(db, customerId))) return missing('customer');
-  const fleet = await fitsOfCustomer(db, customerId);
+  const fleet = await fitsKnown(db, customerId);
   if (fleet.length === 0 || shopId === null) return missing('vehicle of this customer');
   if (fleet.length > MOST_VEHICLES)
     return refused({ status: 400, message: `A fleet of more than ${MOST_VEHICLES} is planned in parts.` });

@@ -15,6 +15,7 @@ import {
   $chance,
   $cures,
   $job,
+  $jobHead,
   $units,
   $vehicle,
   vehicleFileOf,
@@ -59,6 +60,7 @@ function Sentence() {
 }
 
 function Steps() {
+  const head = useStore($jobHead);
   const vehicle = useStore($vehicle);
   const active = useStore($active);
   return (
@@ -66,8 +68,8 @@ function Steps() {
       <Button
         needs="bench"
         aria-label="Undo"
-        title="Undo (Ctrl Z)"
-        disabled={!vehicle?.undo && !active?.undo}
+        title="Undo what you changed (Ctrl Z)"
+        disabled={!head?.undo && !vehicle?.undo && !active?.undo}
         onClick={() => void step('undo')}
       >
         <Undo2 size={17} aria-hidden />
@@ -75,8 +77,8 @@ function Steps() {
       <Button
         needs="bench"
         aria-label="Redo"
-        title="Redo (Ctrl Y)"
-        disabled={!vehicle?.redo && !active?.redo}
+        title="Redo what you undid (Ctrl Y)"
+        disabled={!head?.redo && !vehicle?.redo && !active?.redo}
         onClick={() => void step('redo')}
       >
         <Redo2 size={17} aria-hidden />
