@@ -1,5 +1,5 @@
 import { connect } from '../data/client';
-import { workOnCommon } from '../server/common';
+import { workOnCommon } from '../server/fitsAll';
 import { workOnFleet } from '../server/fleet';
 import { openQueue, type QueuePatience } from '../server/queue/boss';
 

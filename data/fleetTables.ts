@@ -1,5 +1,5 @@
 import { index, integer, json, pgTable, primaryKey, serial, text, timestamp } from 'drizzle-orm/pg-core';
-import type { PackedFits } from '../core/search/common';
+import type { PackedFits } from '../core/search/fitsAll';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
 import { jobs, vehicles } from './schema';
 import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';

@@ -1,5 +1,5 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm';
-import type { PackedFits } from '../core/search/common';
+import type { PackedFits } from '../core/search/fitsAll';
 import type { Queryable } from './client';
 import { vehicleFits, vehicles } from './tables';
 

@@ -6,7 +6,7 @@ import { addCustomerLink, fleetLinksOf, noteSeen } from '../data/customerLinks';
 import { customerById } from '../data/customers';
 import { noteDeed } from './accounts/deeds';
 import { hashOfSecret, newSecret } from './accounts/entry';
-import { commonOf } from './common';
+import { commonOf } from './fitsAll';
 import type { Context } from './context';
 import { anyOpened, ENDED, linkLineOf, type CustomerLinkLine } from './customer';
 import { customerFleet, type CustomerFleet, type FleetLineOf } from './customers';

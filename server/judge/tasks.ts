@@ -1,7 +1,7 @@
 import { assess, type Assessment } from '../../core/assess';
 import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import type { Build, VehicleFile } from '../../core/format/build';
-import { fitsOf, packed, type PackedFits } from '../../core/search/common';
+import { fitsOf, packed, type PackedFits } from '../../core/search/fitsAll';
 import type { Offers } from '../../core/search/searchSpace';
 import { tryOn, type FleetAnswer, type FleetPackage } from '../../core/search/fleet';
 import type { OfferedLift } from '../../core/search/space';

@@ -1,4 +1,4 @@
-import { workOnCommon } from '../common';
+import { workOnCommon } from '../fitsAll';
 import { database } from '../database';
 import { workOnFleet } from '../fleet';
 import { workOnWebhooks } from '../webhooks/deliver';

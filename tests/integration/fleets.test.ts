@@ -4,7 +4,7 @@ import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
-import type { Common } from '../../server/common';
+import type { Common } from '../../server/fitsAll';
 import type { FleetOrdered } from '../../server/fleetOrder';
 import { fleetOf } from '../fleetOf';
 import { DEMO, fetchAs } from '../signedIn';
@@ -44,17 +44,17 @@ afterAll(async () => {
 
 async function known(): Promise<Common> {
   for (;;) {
-    const now = await json<Common>(ask(`/api/customers/${fleet}/common`));
+    const now = await json<Common>(ask(`/api/customers/${fleet}/fits`));
     if (now.askedAt !== null && now.known === now.vehicles.length) return now;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
 }
 
 test('nothing is known before it is asked; asked, any process works it out, and each line holds for each vehicle', async () => {
-  const before = await json<Common>(ask(`/api/customers/${fleet}/common`));
+  const before = await json<Common>(ask(`/api/customers/${fleet}/fits`));
   expect(before).toMatchObject({ askedAt: null, known: 0, count: 0, tires: [] });
   expect(before.vehicles).toHaveLength(3);
-  await json(post(`/api/customers/${fleet}/common`));
+  await json(post(`/api/customers/${fleet}/fits`));
   const common = await known();
   expect(common.whole).toBe(true);
   expect(common.count).toBeGreaterThan(0);
@@ -63,7 +63,7 @@ test('nothing is known before it is asked; asked, any process works it out, and 
     for (const one of line.each) expect(['free', 'close']).toContain(one.grade);
     expect(line.words).not.toContain('not in the catalog');
   }
-  expect((await ask('/api/customers/99999/common')).status).toBe(404);
+  expect((await ask('/api/customers/99999/fits')).status).toBe(404);
 });
 
 let ordered: FleetOrdered[];

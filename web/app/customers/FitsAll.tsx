@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { cents, money } from '../../../core/quote/quote';
 import { sayDate } from '../../../core/time/wallClock';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
-import type { Common, CommonLine } from '../../../server/common';
+import type { Common, CommonLine } from '../../../server/fitsAll';
 import type { FleetOrdered } from '../../../server/fleetOrder';
 import { GradeMark } from '../../drawings/GradeMark';
 import { refusalWords, send } from '../../state/apiClient';
@@ -87,7 +87,7 @@ export function FitsAll({ customerId, units, currency }: Props) {
   const [common, setCommon] = useState<Common | null>(null);
   const [open, setOpen] = useState<number | null>(null);
   const [ordered, setOrdered] = useState<FleetOrdered[]>([]);
-  const address = `/api/customers/${customerId}/common`;
+  const address = `/api/customers/${customerId}/fits`;
   const { vehicles, askedAt, known, whole, count, tires } = common ?? NOTHING;
   const isAsked = askedAt !== null;
   const isRunning = isAsked && known < vehicles.length;

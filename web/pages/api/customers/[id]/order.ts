@@ -1,4 +1,4 @@
-import { fleetOrderBody } from '../../../../../server/common';
+import { fleetOrderBody } from '../../../../../server/fitsAll';
 import { endpoint, handle } from '../../../../../server/endpoint';
 import { orderForFleet } from '../../../../../server/fleetOrder';
 

@@ -2,7 +2,7 @@ import type PgBoss from 'pg-boss';
 import { z } from 'zod';
 import type { Grade } from '../core/clearance/grade';
 import { whole } from '../core/format/fields';
-import { commonTo, unpacked, type CommonTire, type VehicleFit } from '../core/search/common';
+import { commonTo, unpacked, type CommonTire, type VehicleFit } from '../core/search/fitsAll';
 import { itemsByIds } from '../data/catalog';
 import { transaction, type Database, type Queryable } from '../data/client';
 import { customerById } from '../data/customers';

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoOffers } from '../../tests/demoCatalog';
 import { demoBuild } from '../../tests/example';
 import { assess } from '../assess';
-import { builtWith, commonTo, fitsOf, packed, unpacked, type VehicleFit, type VehicleFits } from './common';
+import { builtWith, commonTo, fitsOf, packed, unpacked, type VehicleFit, type VehicleFits } from './fitsAll';
 
 const [rook, marten] = ['rook-1-long-tour', 'marten-1-tires-only'].map((name) => {
   const build = demoBuild(name);

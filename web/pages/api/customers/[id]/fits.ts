@@ -1,4 +1,4 @@
-import { askCommon, readCommon } from '../../../../../server/common';
+import { askCommon, readCommon } from '../../../../../server/fitsAll';
 import { endpoint, handle } from '../../../../../server/endpoint';
 import { queue } from '../../../../../server/queue/boss';
 
