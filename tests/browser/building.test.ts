@@ -4,6 +4,7 @@ import ICAL from 'ical.js';
 import { By, Key, Origin } from 'selenium-webdriver';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
+import { openWork } from '../../data/work';
 import { useBench } from './bench';
 import { handsOf } from './hands';
 
@@ -125,6 +126,12 @@ describe('from a rubbing stage to a template and a scheduled job', () => {
       () => text('[data-testid="cut-steps"] [data-step="cut-rehang"]'),
       (words) => words.includes('Clips 8 mm, trim tool'),
       'it stands under the step',
+    );
+    // Ticks are shown at once and stored one after the other: those on their way when a page is left are not what is tested.
+    await eventually(
+      async () => (await openWork(bench().database)).find(({ number }) => number === 'J-0045')?.work.ticks,
+      (ticks) => ticks?.['cut-seal'] !== undefined,
+      'the last tick is stored',
     );
     await driver.navigate().refresh();
     await find('[data-testid="cut-steps"] [data-step="cut-rehang"]');
