@@ -118,12 +118,14 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
   const devtools: Browser['devtools'] = (name, values) => chromium.sendDevToolsCommand(name, values);
   const asked: Chromium['sendAndGetDevToolsCommand'] = (name, values) =>
     chromium.sendAndGetDevToolsCommand(name, values);
-  await devtools('Emulation.setDeviceMetricsOverride', {
-    width: 1280,
-    height: 800,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
+  const desk = (): Promise<void> =>
+    devtools('Emulation.setDeviceMetricsOverride', {
+      width: 1280,
+      height: 800,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+  await desk();
   if (!keeping)
     await devtools('Page.addScriptToEvaluateOnNewDocument', {
       source: 'delete Navigator.prototype.serviceWorker',
@@ -205,6 +207,8 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
       }
       if (all[0]) await driver.switchTo().window(all[0]);
       for (const takeAway of added) await takeAway();
+      // One file's phone is not the next one's.
+      await desk();
       const origin = new URL(await driver.getCurrentUrl()).origin;
       await driver.get('about:blank');
       await devtools('Network.clearBrowserCookies', {});
