@@ -4,11 +4,9 @@ import { longAgo, opens } from './secrets';
 import { customerLinks, photos } from './tables';
 
 export type CustomerLinkRow = typeof customerLinks.$inferSelect;
+export type NewCustomerLink = typeof customerLinks.$inferInsert;
 
-export async function addCustomerLink(
-  db: Queryable,
-  link: typeof customerLinks.$inferInsert,
-): Promise<CustomerLinkRow> {
+export async function addCustomerLink(db: Queryable, link: NewCustomerLink): Promise<CustomerLinkRow> {
   const [row] = await db.insert(customerLinks).values(link).returning();
   if (!row) throw new Error('a link was not stored');
   return row;

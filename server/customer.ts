@@ -14,6 +14,7 @@ import {
   photosOfJob,
   takeBackLink,
   type CustomerLinkRow,
+  type NewCustomerLink,
 } from '../data/customerLinks';
 import type { Database } from '../data/client';
 import { jobById } from '../data/jobs';
@@ -51,6 +52,25 @@ export const linkLineOf = (row: CustomerLinkRow): CustomerLinkLine => ({
 export const listCustomerLinks = async (ctx: Context, jobId: number): Promise<CustomerLinkLine[]> =>
   (await customerLinksOf(ctx.db, jobId)).map(linkLineOf);
 
+/** Makes a link to a job or to all that a customer has, and writes down what it is `about`; its secret is told once. */
+export async function storeLink(
+  ctx: Context,
+  of: Pick<NewCustomerLink, 'jobId' | 'customerId' | 'shows' | 'quoteId'>,
+  days: number,
+  about: string,
+): Promise<{ link: CustomerLinkLine; secret: string }> {
+  const secret = newSecret();
+  const row = await addCustomerLink(ctx.db, {
+    ...of,
+    secretHash: hashOfSecret(secret),
+    madeBy: ctx.person.name,
+    madeAt: ctx.now,
+    expiresAt: addDays(ctx.now, days),
+  });
+  await noteDeed(ctx, 'made a customer’s link', about);
+  return { link: linkLineOf(row), secret };
+}
+
 /** A link for the customer of a job; its secret is told once. */
 export async function makeCustomerLink(
   ctx: Context,
@@ -62,18 +82,9 @@ export async function makeCustomerLink(
   const quote = quoteId === undefined ? undefined : await quoteById(ctx.db, quoteId);
   if (quoteId !== undefined && quote?.jobId !== jobId)
     return faulty([{ path: 'quoteId', message: 'is no quote of this job; make one first' }]);
-  const secret = newSecret();
-  const row = await addCustomerLink(ctx.db, {
-    jobId,
-    shows: SHOWN_PARTS.filter((part) => shows.includes(part)),
-    quoteId: shows.includes('quote') ? (quoteId ?? null) : null,
-    secretHash: hashOfSecret(secret),
-    madeBy: ctx.person.name,
-    madeAt: ctx.now,
-    expiresAt: addDays(ctx.now, days),
-  });
-  await noteDeed(ctx, 'made a customer’s link', `${job.number}: ${row.shows.join(', ')}`);
-  return done({ link: linkLineOf(row), secret });
+  const shown = SHOWN_PARTS.filter((part) => shows.includes(part));
+  const of = { jobId, shows: shown, quoteId: shown.includes('quote') ? (quoteId ?? null) : null };
+  return done(await storeLink(ctx, of, days, `${job.number}: ${shown.join(', ')}`));
 }
 
 export async function endCustomerLink(ctx: Context, id: number): Promise<Outcome<CustomerLinkLine>> {
@@ -84,7 +95,7 @@ export async function endCustomerLink(ctx: Context, id: number): Promise<Outcome
   return done(linkLineOf(row));
 }
 
-export const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the workshop for another.';
+const ENDED = 'This link opens nothing: it has ended or was taken back. Ask the workshop for another.';
 
 /** What a link opens, in the shop that made it. */
 export async function anyOpened(
@@ -96,16 +107,16 @@ export async function anyOpened(
   return done({ ctx: await outside.within(link.shopId), link });
 }
 
-/** The same of a link of one job; one that shows a fleet opens nothing of any. */
-async function opened(
-  outside: Context,
-  secret: string,
-): Promise<Outcome<{ ctx: Context; link: CustomerLinkRow & { jobId: number } }>> {
+/** A link of one job. */
+export type JobLink = CustomerLinkRow & { jobId: number };
+export const isOfJob = (link: CustomerLinkRow): link is JobLink => link.jobId !== null;
+
+/** What a link of one job opens; one that shows a fleet opens nothing of any. */
+async function opened(outside: Context, secret: string): Promise<Outcome<{ ctx: Context; link: JobLink }>> {
   const found = await anyOpened(outside, secret);
   if (!found.ok) return found;
   const { ctx, link } = found.value;
-  const { jobId } = link;
-  return jobId === null ? refused({ status: 404, message: ENDED }) : done({ ctx, link: { ...link, jobId } });
+  return isOfJob(link) ? done({ ctx, link }) : refused({ status: 404, message: ENDED });
 }
 
 /** How far the work of a job is, in words that a customer knows. */
@@ -157,10 +168,7 @@ async function progressOf(ctx: Context, jobId: number, status: string): Promise<
   };
 }
 
-export async function customerView(outside: Context, secret: string): Promise<Outcome<CustomerView>> {
-  const found = await opened(outside, secret);
-  if (!found.ok) return found;
-  const { ctx, link } = found.value;
+export async function customerView(ctx: Context, link: JobLink): Promise<Outcome<CustomerView>> {
   const { id, jobId, shows, quoteId, expiresAt } = link;
   const job = await jobById(ctx.db, jobId);
   if (!job) return missing('job');

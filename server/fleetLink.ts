@@ -1,16 +1,21 @@
-import { addDays } from 'date-fns';
 import type { z } from 'zod';
 import type { fleetLinkBody } from '../core/people/customerLink';
 import type { Due } from '../core/log/due';
-import { addCustomerLink, fleetLinksOf, noteSeen } from '../data/customerLinks';
+import { fleetLinksOf, noteSeen, type CustomerLinkRow } from '../data/customerLinks';
 import { customerById } from '../data/customers';
-import { noteDeed } from './accounts/deeds';
-import { hashOfSecret, newSecret } from './accounts/entry';
 import { commonOf } from './fitsAll';
 import type { Context } from './context';
-import { anyOpened, ENDED, linkLineOf, type CustomerLinkLine } from './customer';
+import {
+  anyOpened,
+  customerView,
+  isOfJob,
+  linkLineOf,
+  storeLink,
+  type CustomerLinkLine,
+  type CustomerView,
+} from './customer';
 import { customerFleet, type CustomerFleet, type FleetLineOf } from './customers';
-import { done, missing, refused, type Outcome } from './errors';
+import { done, missing, type Outcome } from './errors';
 
 export async function listFleetLinks(ctx: Context, customerId: number): Promise<Outcome<CustomerLinkLine[]>> {
   return (await customerById(ctx.db, customerId))
@@ -25,18 +30,8 @@ export async function makeFleetLink(
   { days }: z.output<typeof fleetLinkBody>,
 ): Promise<Outcome<{ link: CustomerLinkLine; secret: string }>> {
   if (!(await customerById(ctx.db, customerId))) return missing('customer');
-  const secret = newSecret();
-  const row = await addCustomerLink(ctx.db, {
-    customerId,
-    shows: ['fleet'],
-    quoteId: null,
-    secretHash: hashOfSecret(secret),
-    madeBy: ctx.person.name,
-    madeAt: ctx.now,
-    expiresAt: addDays(ctx.now, days),
-  });
-  await noteDeed(ctx, 'made a customer’s link', `customer ${customerId}: all their vehicles`);
-  return done({ link: linkLineOf(row), secret });
+  const about = `customer ${customerId}: all their vehicles`;
+  return done(await storeLink(ctx, { customerId, shows: ['fleet'] }, days, about));
 }
 
 /** What the link shows of one vehicle: nothing by which another page of the shop could be asked for. */
@@ -59,14 +54,14 @@ export type FleetView = {
   common: { askedAt: string; tires: { words: string; wheel: string | null; lifted: number }[] } | null;
 };
 
-export async function fleetView(outside: Context, secret: string): Promise<Outcome<FleetView>> {
-  const found = await anyOpened(outside, secret);
-  if (!found.ok) return found;
-  const { ctx, link } = found.value;
-  if (link.customerId === null) return refused({ status: 404, message: ENDED });
-  const fleet = await customerFleet(ctx, link.customerId);
+async function fleetView(
+  ctx: Context,
+  { id, expiresAt }: CustomerLinkRow,
+  customerId: number,
+): Promise<Outcome<FleetView>> {
+  const fleet = await customerFleet(ctx, customerId);
   if (!fleet.ok) return fleet;
-  await noteSeen(ctx.db, link.id, ctx.now);
+  await noteSeen(ctx.db, id, ctx.now);
   const { customer, vehicles, years } = fleet.value;
   const common = await commonOf(ctx.db, customer.id);
   return done({
@@ -74,7 +69,7 @@ export async function fleetView(outside: Context, secret: string): Promise<Outco
     place: ctx.shop.place,
     units: ctx.shop.settings.units,
     customer: customer.name,
-    expiresAt: link.expiresAt.toISOString(),
+    expiresAt: expiresAt.toISOString(),
     vehicles: vehicles.map(({ label, on, due, jobs }) => ({
       label,
       on,
@@ -90,4 +85,19 @@ export async function fleetView(outside: Context, secret: string): Promise<Outco
           }
         : null,
   });
+}
+
+/** What a link shows: of a job, or of all that a customer has. */
+export type LinkView = { is: 'job'; view: CustomerView } | { is: 'fleet'; view: FleetView };
+
+export async function linkView(outside: Context, secret: string): Promise<Outcome<LinkView>> {
+  const found = await anyOpened(outside, secret);
+  if (!found.ok) return found;
+  const { ctx, link } = found.value;
+  if (isOfJob(link)) {
+    const shown = await customerView(ctx, link);
+    return shown.ok ? done({ is: 'job', view: shown.value }) : shown;
+  }
+  const shown = await fleetView(ctx, link, link.customerId ?? 0);
+  return shown.ok ? done({ is: 'fleet', view: shown.value }) : shown;
 }

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Grade } from '../core/clearance/grade';
+import { reaches } from '../core/clearance/grade';
 import type { Build } from '../core/format/build';
 import { NO_WORK } from '../core/format/jobWork';
 import { readBuild } from '../core/format/read';
@@ -100,7 +100,8 @@ export async function orderForFleet(
       const { label } = planned.vehicle;
       if (!asIs?.ok || !read?.ok)
         return faulty([{ path: `vehicles.${i}`, message: `${label} cannot be read; open its job` }]);
-      if (!FITS.has(read.value.grade))
+      // As it was when it was worked out.
+      if (!reaches(read.value.grade, 'close'))
         return refused({
           status: 400,
           message: `${label} does not take it any more: it or the catalog was changed. Ask anew what fits all of them.`,
@@ -112,9 +113,6 @@ export async function orderForFleet(
     return done(ordered);
   });
 }
-
-/** As it was when it was worked out. */
-const FITS: ReadonlySet<Grade> = new Set(['free', 'close']);
 
 async function begun(
   ctx: Context,

@@ -235,14 +235,13 @@ export function versionedStore(
         const { subject, subjectId } = one;
         const back = inverse(one.changes);
         const [left, steps] = kind === 'undo' ? [one.changes, back] : [back, one.changes];
-        const current = await resources[subject].load(tx, subjectId);
-        if (!current) return missing(subject);
-        if (!stands(current.document as Json, left)) return overtaken(tx, actor, one, kind);
-        const version = one === change ? at.version : current.version;
+        const held = one === change ? row : await resources[subject].load(tx, subjectId);
+        if (!held) return missing(subject);
+        if (!stands(held.document as Json, left)) return overtaken(tx, actor, one, kind);
         const changed = await write(
           tx,
           { ...actor, judge },
-          { subject, id: subjectId, version },
+          { subject, id: subjectId, version: held.version },
           (current) => withChanges(current, steps),
           { kind, reverts: one.id, ...(together === undefined ? {} : { batch: together }) },
         );

@@ -27,6 +27,10 @@ export type Browser = {
   devtools: (name: string, values: object) => Promise<void>;
   /** A script that every page begins with from now on; answers what takes it away, as the end of the file does. */
   everyPage: (source: string) => Promise<() => Promise<void>>;
+  /** A phone that nobody is signed in on, until `clear` or `desk`. */
+  phone: () => Promise<void>;
+  /** The page of 1280 × 800 that every file begins with. */
+  desk: () => Promise<void>;
   /** Forgets all that the pages of a file left: where it was, what it kept, what it was told. */
   clear: () => Promise<void>;
   close: () => Promise<void>;
@@ -118,13 +122,9 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
   const devtools: Browser['devtools'] = (name, values) => chromium.sendDevToolsCommand(name, values);
   const asked: Chromium['sendAndGetDevToolsCommand'] = (name, values) =>
     chromium.sendAndGetDevToolsCommand(name, values);
-  const desk = (): Promise<void> =>
-    devtools('Emulation.setDeviceMetricsOverride', {
-      width: 1280,
-      height: 800,
-      deviceScaleFactor: 1,
-      mobile: false,
-    });
+  const size = (width: number, height: number, mobile: boolean): Promise<void> =>
+    devtools('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile });
+  const desk = (): Promise<void> => size(1280, 800, false);
   await desk();
   if (!keeping)
     await devtools('Page.addScriptToEvaluateOnNewDocument', {
@@ -199,6 +199,11 @@ export async function openBrowser(folder = browserFolder(), keeping = false): Pr
       }
     },
     shot: async (file) => writeFileSync(file, Buffer.from(await driver.takeScreenshot(), 'base64')),
+    desk,
+    phone: async () => {
+      await devtools('Network.clearBrowserCookies', {});
+      await size(390, 780, true);
+    },
     clear: async () => {
       const all = await driver.getAllWindowHandles();
       for (const extra of all.slice(1)) {

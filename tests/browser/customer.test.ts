@@ -9,7 +9,7 @@ const { press } = handsOf(bench);
 let address = '';
 
 test('the desk makes a link of a quote, and the customer’s phone reads it and nothing scrolls sideways', async () => {
-  const { find, driver, eventually, devtools, text } = bench();
+  const { find, driver, eventually, text } = bench();
   await bench().openStage('Orrel Reservoir', 1, 'build');
   await press('Make the quote');
   await find('[data-testid="quotes"] [data-quote]');
@@ -32,14 +32,7 @@ test('the desk makes a link of a quote, and the customer’s phone reads it and 
     (count) => count === 1,
     'the link is listed',
   );
-  // A phone that nobody is signed in on.
-  await devtools('Network.clearBrowserCookies', {});
-  await devtools('Emulation.setDeviceMetricsOverride', {
-    width: 390,
-    height: 780,
-    deviceScaleFactor: 1,
-    mobile: true,
-  });
+  await bench().phone();
   await driver.get(address);
   expect(await text('[data-testid="for-customer"] h1')).toBe('Ister Pylon');
   expect(await text('[data-testid="progress"]')).toMatch(/\d+ of \d+ steps done/);
@@ -51,7 +44,7 @@ test('the desk makes a link of a quote, and the customer’s phone reads it and 
 });
 
 test('what is missing is asked for; signed with a finger it is accepted, and stands so', async () => {
-  const { find, driver, eventually, text, devtools } = bench();
+  const { find, driver, eventually, text } = bench();
   await find('[data-testid="answer"] input[name="name"]').then((input) => input.sendKeys('Ilse Tarn'));
   const accept = await driver.findElement(By.xpath('//button[normalize-space(.)="Accept it"]'));
   await driver.executeScript('arguments[0].scrollIntoView({ block: "end" })', accept);
@@ -82,12 +75,7 @@ test('what is missing is asked for; signed with a finger it is accepted, and sta
     (words) => words.includes('was accepted by Ilse Tarn'),
     'it is accepted',
   );
-  await devtools('Emulation.setDeviceMetricsOverride', {
-    width: 1280,
-    height: 800,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
+  await bench().desk();
 });
 
 test('the job shows who signed; a link that is taken back opens nothing', async () => {

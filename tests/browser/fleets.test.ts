@@ -39,18 +39,12 @@ test('what fits all is worked out with one press and ordered for all with two; t
 });
 
 test('the link that is made there is read on a phone that nobody is signed in on', async () => {
-  const { go, find, text, driver, devtools } = bench();
+  const { go, find, text, driver } = bench();
   await go(`/customers/${await fleetOf(bench().database, 2)}`);
   await press('Make the link');
   const made = await find('[data-testid="fleet-links"] [data-testid="fresh-link"] input');
   const address = (await made.getAttribute('value')) ?? '';
-  await devtools('Network.clearBrowserCookies', {});
-  await devtools('Emulation.setDeviceMetricsOverride', {
-    width: 390,
-    height: 780,
-    deviceScaleFactor: 1,
-    mobile: true,
-  });
+  await bench().phone();
   await driver.get(address);
   expect(await text('[data-testid="for-fleet"] h1')).toBe('Quillmarsh Timber');
   expect(await text('[data-testid="for-fleet"]')).toContain('What would fit all of them');

@@ -1,4 +1,4 @@
-import { atom } from 'nanostores';
+import { atom, type ReadableAtom } from 'nanostores';
 import { STILL_HERE_S, type Where, type Whereabouts } from '../../core/people/whereabouts';
 import { send, type Answer } from './apiClient';
 import { madeId } from './madeId';
@@ -78,17 +78,14 @@ function mark(leaf: string): () => void {
   return () => marked.forEach((element) => delete element.dataset['others']);
 }
 
-/** Says to the others where this page is, for as long as it is seen, and shows where they are. `leafNow` is the leaf in front. */
-export function startWhereabouts(
-  leafNow: () => string,
-  onTurn: (turned: () => void) => () => void,
-): () => void {
+/** Says to the others where this page is, for as long as it is seen, and shows where they are. `$leaf` is the leaf in front. */
+export function startWhereabouts($leaf: ReadableAtom<string>): () => void {
   let later: ReturnType<typeof setTimeout> | undefined;
   let said: string | null = null;
   const tell = (again = false): void => {
     clearTimeout(later);
     later = undefined;
-    const where: Where = document.hidden ? { ...whereNow(''), leaf: null } : whereNow(leafNow());
+    const where: Where = document.hidden ? { ...whereNow(''), leaf: null } : whereNow($leaf.get());
     const words = JSON.stringify(where);
     if (words === said && !again) return;
     said = words;
@@ -101,7 +98,7 @@ export function startWhereabouts(
   let unmark = (): void => undefined;
   const show = (): void => {
     unmark();
-    unmark = mark(leafNow());
+    unmark = mark($leaf.get());
   };
   const leave = (): void => {
     // The page is going: what a request of its own would be cut off with is sent by the browser.
@@ -119,7 +116,7 @@ export function startWhereabouts(
     setTimeout(show);
   };
   tell();
-  const stops = [onTurn(turned), $others.listen(show)];
+  const stops = [$leaf.listen(turned), $others.listen(show)];
   const still = setInterval(() => !document.hidden && tell(true), STILL_HERE_S * 1000);
   document.addEventListener('focusin', soon);
   document.addEventListener('focusout', soon);

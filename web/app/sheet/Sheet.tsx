@@ -65,10 +65,7 @@ function SheetIsland(props: Props) {
       listenToKeys(),
       listenToSwipes(),
       followAddress(),
-      startWhereabouts(
-        () => $front.get(),
-        (turned) => $front.listen(turned),
-      ),
+      startWhereabouts($front),
     ];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
