@@ -163,7 +163,8 @@ test('what is due is told, each once', async () => {
 });
 
 test('one that wants to be called no more is called no more; one that was given up is called again by hand', async () => {
-  const { webhook } = await made('gone', ['due']);
+  // Of what nothing happens of meanwhile: its try, and no other call, is what the answer goes to.
+  const { webhook } = await made('gone', ['quote.accepted']);
   await came('gone', 1);
   answers.push(410);
   expect((await send('POST', `/api/webhooks/${webhook.id}/try`, undefined, owner)).status).toBe(200);
