@@ -6,6 +6,7 @@ import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
 import { stageById } from '../../data/documents';
 import { logOfJob } from '../../data/log';
+import { workOfJob } from '../../data/work';
 import { jobLines } from '../../server/jobs';
 import { browserFolder, openBrowser, type Browser } from './browser';
 import { TEMPLATE } from './setup';
@@ -64,6 +65,9 @@ const typeOffset = async (mm: string): Promise<void> =>
 const state = async (): Promise<string | null> =>
   (await browser.find('[data-testid="save-state"]')).getAttribute('data-state');
 
+/** The first thing to be checked before the work. */
+const CHECK = '#build [data-testid="checks-before"] [data-step]';
+
 test('a job that was opened once opens without a connection, on another leaf and after the browser began anew; what was changed waits, then stands once', async () => {
   const line = (await jobLines(connection.ofShop(1))).find(({ customer }) => customer?.includes('Dunmarrow'));
   const stageId = line?.stages[1]?.id ?? 0;
@@ -76,8 +80,16 @@ test('a job that was opened once opens without a connection, on another leaf and
     'the job and its log are kept on the device',
   );
   const before = (await stageById(connection.ofShop(1), stageId))?.version;
+  await browser.driver.get(address(`/jobs/${job}/build?stage=${stageId}`));
+  await ready();
+  await (await browser.find('[data-testid="in-work"] button')).click();
+  await browser.find(CHECK);
+  await browser.eventually(state, (is) => is === 'saved', 'the stage is taken into work');
 
   await cut();
+  // At the bench something is ticked, on a page that is open.
+  await (await browser.find(`${CHECK} [role="checkbox"]`)).click();
+  await browser.eventually(state, (is) => is === 'offline', 'the tick waits');
   // Another leaf than the one that was opened, by its address.
   await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
   await ready();
@@ -94,6 +106,13 @@ test('a job that was opened once opens without a connection, on another leaf and
   await browser.driver.get(address(`/jobs/${job}/package?stage=${stageId}`));
   await ready();
   expect(await offset()).toBe('-14');
+  await browser.driver.get(address(`/jobs/${job}/build?stage=${stageId}`));
+  await ready();
+  await browser.eventually(
+    async () => (await browser.find(CHECK)).getAttribute('data-ticked'),
+    (is) => is === 'true',
+    'the tick is still there',
+  );
   // A log entry waits beside it, on a leaf that was never turned to with a connection.
   await browser.driver.get(address(`/jobs/${job}/log?stage=${stageId}`));
   await ready();
@@ -122,6 +141,11 @@ test('a job that was opened once opens without a connection, on another leaf and
     () => stageById(connection.ofShop(1), stageId),
     (row) => row?.version === (before ?? 0) + 1,
     'it is stored once',
+  );
+  await browser.eventually(
+    async () => (await workOfJob(connection.ofShop(1), job))?.document.ticks ?? {},
+    (ticks) => Object.keys(ticks).length === 1,
+    'the tick stands',
   );
   expect((after?.document as { package: { wheel: { offsetMm: number } } }).package.wheel.offsetMm).toBe(-14);
 });

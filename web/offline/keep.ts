@@ -9,7 +9,8 @@ export const NOT_KEPT: string | null =
 /** What the leaves of a job ask for when they are turned to: kept with its page, so that one that never was opens too. */
 const ASKED = ['log', 'quotes', 'parts', 'offers'] as const;
 
-const jobHere = (): string | undefined => /^\/jobs\/(\d+)/.exec(location.pathname)?.[1];
+/** The job whose page this is. */
+export const jobHere = (): string | undefined => /^\/jobs\/(\d+)/.exec(location.pathname)?.[1];
 
 /** Has addresses kept as they are on the server now: asked for through the worker, which keeps what it sees. */
 async function keep(addresses: readonly string[]): Promise<void> {

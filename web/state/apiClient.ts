@@ -15,23 +15,29 @@ export function whenSignedOut(listener: () => void): void {
   onSignedOut = listener;
 }
 
-/** One request to the server. Never throws: a lost connection is an answer like any other. A text or a file goes as it is. */
+/** Browsers carry on with no more than 64 KiB once a page is left, of all its requests together; letters may be more bytes than one. */
+const MOST_OUTLIVING = 30_000;
+
+/**
+ * One request to the server. Never throws: a lost connection is an answer like any other. A text or a file goes as it is. What
+ * `outlives` its page arrives though the page is left meanwhile, where it is small enough; it must bear being sent twice.
+ */
 export async function send<T>(
   method: string,
   path: string,
   body?: unknown,
-  type = 'application/json',
+  { type = 'application/json', outlives = false }: { type?: string; outlives?: boolean } = {},
 ): Promise<Answer<T>> {
   try {
-    const response = await fetch(path, {
-      method,
-      ...(body === undefined
-        ? {}
-        : {
-            body: typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body),
-            headers: { 'content-type': type },
-          }),
-    });
+    const sent = typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body);
+    const keepalive = outlives && typeof sent === 'string' && sent.length < MOST_OUTLIVING;
+    const request = (alive: boolean): Promise<Response> =>
+      fetch(path, {
+        method,
+        ...(sent === undefined ? {} : { body: sent, headers: { 'content-type': type }, keepalive: alive }),
+      });
+    // More than the browser carries on with at once is refused by it unsent.
+    const response = keepalive ? await request(true).catch(() => request(false)) : await request(false);
     const read = (await response.json()) as unknown;
     if (response.ok) return { kind: 'ok', value: read as T };
     const {

@@ -14,9 +14,20 @@ function quietly<T>(work: () => T): T | undefined {
   }
 }
 
+/** Whoever ticked signs for it: work that waits on a device that several share waits for the same person. */
+export const workSubject = (): string =>
+  `work-${quietly(() => document.documentElement.dataset['person']) ?? 0}`;
+
 export function readDraft(subject: string, id: number): Draft | undefined {
   const text = quietly(() => localStorage.getItem(key(subject, id)));
   return text ? quietly(() => JSON.parse(text) as Draft) : undefined;
+}
+
+/** The ids of all that is kept of a subject. */
+export function draftsOf(subject: string): number[] {
+  const before = key(subject, 0).slice(0, -1);
+  const keys = quietly(() => Object.keys(localStorage)) ?? [];
+  return keys.filter((one) => one.startsWith(before)).map((one) => Number(one.slice(before.length)));
 }
 
 export function keepDraft(subject: string, id: number, draft: Draft): void {

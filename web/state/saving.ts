@@ -1,4 +1,4 @@
-import { $work, takeWork } from './work';
+import { $work, takeUpWork, takeWork, workAgain } from './work';
 import { toast } from 'sonner';
 import { changesBetween, overlap, valueAt, withChanges, type Json } from '../../core/history/diff';
 import type { ConflictChange, Versioned } from '../../server/versioned';
@@ -113,10 +113,15 @@ async function reconcile(
 async function saveOnce(doc: Doc): Promise<void> {
   $save.set({ kind: 'saving' });
   const sent = doc.document;
-  const answer = await send<Versioned>('PUT', `/api/documents/${doc.subject}/${doc.id}`, {
-    version: doc.version,
-    document: sent,
-  });
+  const answer = await send<Versioned>(
+    'PUT',
+    `/api/documents/${doc.subject}/${doc.id}`,
+    {
+      version: doc.version,
+      document: sent,
+    },
+    { outlives: true },
+  );
   if (answer.kind === 'unreachable') {
     $save.set({ kind: 'offline', ...(answer.why ? { why: answer.why } : {}) });
     schedule(doc, RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)] ?? 15_000);
@@ -287,9 +292,11 @@ export function startSaving(): () => void {
     const now = current(doc.subject, doc.id);
     if (now) schedule(now, 0);
   }
+  takeUpWork($job.get()?.id ?? 0);
   const online = (): void => {
     failures = 0;
     void saveAll();
+    workAgain();
   };
   const offline = (): void => $save.set({ kind: 'offline' });
   const leave = (): void => void saveAll();

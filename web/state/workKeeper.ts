@@ -1,77 +1,161 @@
 import type { VersionedWork } from '../../server/work';
-import { refusalWords, type Answer } from './apiClient';
+import {
+  changesBetween,
+  overlap,
+  valueAt,
+  withChanges,
+  type Change,
+  type Json,
+} from '../../core/history/diff';
 import type { JobWork } from '../../core/format/jobWork';
+import { refusalWords, type Answer } from './apiClient';
+import type { Draft } from './drafts';
 
 export type WorkChange = (work: JobWork) => JobWork;
-type Put = (body: VersionedWork) => Promise<Answer<VersionedWork>>;
+/** Whether all that was changed is stored, is on its way, or waits for the connection. */
+export type OnItsWay = { kind: 'none' } | { kind: 'going' } | { kind: 'waits'; why?: string };
 export type WorkKeeper = {
-  /** Shows a change at once and stores it; false where it could not be, and then it is taken back. */
+  /** Shows a change at once and stores it, as soon as the server can be reached; false where it was refused, and then it is taken back. */
   edit: (change: WorkChange) => Promise<boolean>;
   /** Takes in what the server holds now. */
   take: (stored: VersionedWork) => void;
-  /** Resolves when nothing is on its way any more. */
+  /** Takes up what an earlier visit left on its way. */
+  takeUp: (left: Draft) => void;
+  /** Tries what waits again, now. */
+  again: () => void;
+  /** Resolves when nothing is on its way any more: it is stored, or refused, or waits for the connection. */
   settled: () => Promise<void>;
 };
+export type Keeping = {
+  put: (body: VersionedWork) => Promise<Answer<VersionedWork>>;
+  show: (work: VersionedWork) => void;
+  tell: (words: string) => void;
+  /** Where what is on its way stands. */
+  says?: (state: OnItsWay) => void;
+  /** Keeps on this device what is not stored yet; null where everything is. */
+  keep?: (draft: Draft | null) => void;
+  /** How long it waits before each new try, ms; the last for all that follow. */
+  pausesMs?: readonly number[];
+};
 
-/** How often a change is made again on what somebody else stored meanwhile. */
+/** How often a change is made again on what somebody else stored meanwhile before it waits a while. */
 const TRIES = 4;
+const PAUSES_MS = [1000, 2000, 4000, 8000, 15_000];
+
+/** Whether a value is there as it was sent; of an object more may stand there, which the server added. */
+function holds(stored: Json | undefined, sent: Json | undefined): boolean {
+  if (typeof sent !== 'object' || sent === null || Array.isArray(sent) || typeof stored !== 'object')
+    return changesBetween(stored, sent).length === 0;
+  return Object.entries(sent).every(
+    ([key, value]) => changesBetween(valueAt(stored, `/${key}`), value).length === 0,
+  );
+}
+
+/** What of a draft still stands on work as it is now: made where nobody else changed the same place. */
+function onto(work: JobWork, { base, document }: Draft): { work: JobWork; lost: Change[] } {
+  const theirs = changesBetween(base, work);
+  const mine = changesBetween(base, document);
+  const free = mine.filter((change) => !overlap([change], theirs));
+  return {
+    work: withChanges(work, free) as unknown as JobWork,
+    lost: mine.filter(
+      (change) => overlap([change], theirs) && !holds(valueAt(work as Json, change.path), change.to),
+    ),
+  };
+}
 
 /**
  * Keeps the work of one job: what is shown is what the server holds with the changes on it that are on their way. A change
- * that comes too late is made again on top of what somebody else stored, so that two ticks at once both stand.
+ * that comes too late is made again on top of what somebody else stored, so that two ticks at once both stand; what cannot be
+ * sent waits, over reloads too where it is kept.
  */
 export function keepWork(
   first: VersionedWork,
-  put: Put,
-  show: (work: VersionedWork) => void,
-  tell: (words: string) => void,
+  { put, show, tell, says, keep, pausesMs = PAUSES_MS }: Keeping,
 ): WorkKeeper {
   let stored = first;
   let waiting: { change: WorkChange; done: (stored: boolean) => void }[] = [];
   let running: Promise<void> | undefined;
-  const display = (): void =>
-    show({
-      version: stored.version,
-      work: waiting.reduce((work, { change }) => change(work), stored.work),
-    });
-  const storeOne = async (change: WorkChange): Promise<boolean> => {
+  let failures = 0;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const made = (changes: typeof waiting): JobWork =>
+    changes.reduce((work, { change }) => change(work), stored.work);
+  const display = (): void => {
+    const work = made(waiting);
+    show({ version: stored.version, work });
+    keep?.(
+      waiting.length > 0
+        ? { version: stored.version, base: stored.work as Json, document: work as Json }
+        : null,
+    );
+  };
+  /** Stores what these changes make, in one; `apart` where one of several was refused, and it is not known which. */
+  const store = async (batch: typeof waiting): Promise<'stored' | 'refused' | 'apart' | 'waits'> => {
     for (let tries = 0; tries < TRIES; tries++) {
-      const answer = await put({ version: stored.version, work: change(stored.work) });
+      const answer = await put({ version: stored.version, work: made(batch) });
       if (answer.kind === 'ok') {
         stored = answer.value;
-        return true;
+        return 'stored';
       }
-      if (answer.kind === 'unreachable' || answer.status !== 409) {
+      if (answer.kind === 'unreachable') {
+        says?.({ kind: 'waits', ...(answer.why ? { why: answer.why } : {}) });
+        return 'waits';
+      }
+      if (answer.status === 409) stored = answer.current as VersionedWork;
+      else if (batch.length > 1) return 'apart';
+      else {
         tell(refusalWords(answer));
-        return false;
+        return 'refused';
       }
-      stored = answer.current as VersionedWork;
     }
-    tell('Others were faster again and again: not stored. Try once more.');
-    return false;
+    says?.({ kind: 'waits', why: 'Others are faster just now.' });
+    return 'waits';
   };
   const run = async (): Promise<void> => {
-    for (let next = waiting[0]; next; next = waiting[0]) {
-      const { change, done } = next;
-      const kept = await storeOne(change);
-      waiting = waiting.slice(1);
+    says?.({ kind: 'going' });
+    let most = Infinity;
+    while (waiting.length > 0) {
+      const batch = waiting.slice(0, most);
+      const came = await store(batch);
+      if (came === 'waits') {
+        timer = setTimeout(again, pausesMs[Math.min(failures++, pausesMs.length - 1)]);
+        running = undefined;
+        return;
+      }
+      failures = 0;
+      most = came === 'apart' ? 1 : Infinity;
+      if (came === 'apart') continue;
+      waiting = waiting.slice(batch.length);
       display();
-      done(kept);
+      for (const { done } of batch) done(came === 'stored');
     }
     running = undefined;
+    says?.({ kind: 'none' });
   };
+  const again = (): void => {
+    clearTimeout(timer);
+    if (waiting.length > 0) running ??= run();
+  };
+  const edit = (change: WorkChange): Promise<boolean> =>
+    new Promise((done) => {
+      waiting = [...waiting, { change, done }];
+      display();
+      again();
+    });
   return {
-    edit: (change) =>
-      new Promise((done) => {
-        waiting = [...waiting, { change, done }];
-        display();
-        running ??= run();
-      }),
+    edit,
+    takeUp: (left) => {
+      if (onto(stored.work, left).lost.length > 0)
+        tell('Others changed the same of this work while yours waited: theirs stands.');
+      void edit((work) => onto(work, left).work);
+    },
     take: (now) => {
       if (now.version < stored.version || running) return;
       stored = now;
       display();
+      again();
     },
+    again,
     settled: async () => running,
   };
 }

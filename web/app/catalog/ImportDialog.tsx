@@ -54,19 +54,21 @@ export function ImportDialog({
     });
     const timer = setTimeout(
       () =>
-        void send<Head>('POST', `/api/catalog/${kind}?${query}`, file, 'text/csv').then((answer) => {
-          if (!here) return;
-          if (answer.kind !== 'ok') {
-            setFault(refusalWords(answer));
-            return;
-          }
-          const { last, guessed, heads } = answer.value;
-          setHead(answer.value);
-          if (touched.current) return;
-          // What was said the last time goes for the heads that are still there.
-          const of = Object.fromEntries(heads.map((name) => [name, last?.of[name] ?? guessed[name] ?? '']));
-          setColumns({ of, fixed: last?.fixed ?? {} });
-        }),
+        void send<Head>('POST', `/api/catalog/${kind}?${query}`, file, { type: 'text/csv' }).then(
+          (answer) => {
+            if (!here) return;
+            if (answer.kind !== 'ok') {
+              setFault(refusalWords(answer));
+              return;
+            }
+            const { last, guessed, heads } = answer.value;
+            setHead(answer.value);
+            if (touched.current) return;
+            // What was said the last time goes for the heads that are still there.
+            const of = Object.fromEntries(heads.map((name) => [name, last?.of[name] ?? guessed[name] ?? '']));
+            setColumns({ of, fixed: last?.fixed ?? {} });
+          },
+        ),
       supplier === '' ? 0 : TYPED_MS,
     );
     return () => {
@@ -82,7 +84,7 @@ export function ImportDialog({
       'POST',
       address({ preview: '', columns: JSON.stringify(columns) }),
       file,
-      'text/csv',
+      { type: 'text/csv' },
     );
     setBusy(null);
     if (answer.kind === 'ok') setPreview(answer.value);
@@ -104,7 +106,7 @@ export function ImportDialog({
       'POST',
       address({ ticket, columns: JSON.stringify(columns), ...(gone ? { gone: '' } : {}) }),
       file,
-      'text/csv',
+      { type: 'text/csv' },
     );
     clearInterval(asking);
     setBusy(null);

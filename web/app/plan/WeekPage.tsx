@@ -20,8 +20,19 @@ import { free } from '../../state/freeKey';
 import { $shop } from '../../state/store';
 import { Board } from './Board';
 import { CalendarDialog } from './CalendarDialog';
-import { $chosen, $done, $jobs, $plan, startPlanning, takeJobs, undoTask, type BoardJob } from './planStore';
+import {
+  $boardStored,
+  $chosen,
+  $done,
+  $jobs,
+  $plan,
+  startPlanning,
+  takeJobs,
+  undoTask,
+  type BoardJob,
+} from './planStore';
 import { boardScale } from './scale';
+import { SaveMark } from '../sheet/SaveMark';
 import { TaskPanel } from './TaskPanel';
 import { Button, ButtonLink } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
@@ -59,6 +70,7 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
           Week of {sayDay(weekMin)}, {shopName}
         </h1>
         <span className="no-print ml-auto flex items-center gap-1.5">
+          <SaveMark of={$boardStored} />
           <Button aria-label="Undo" title="Undo (Ctrl Z)" disabled={done.length === 0} onClick={undoTask}>
             <Undo2 size={17} aria-hidden />
           </Button>

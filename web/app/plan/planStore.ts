@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import { atom } from 'nanostores';
+import { atom, computed, map } from 'nanostores';
 import { toast } from 'sonner';
 import type { PlannedJob, WeekPlan } from '../../../core/planning/week';
 import { taskKey } from '../../../core/planning/week';
@@ -7,10 +7,11 @@ import { minuteOf } from '../../../core/time/wallClock';
 import type { PlanApi } from '../../workers/plan.worker';
 import { latestOnly } from '../../workers/latest';
 import { wallNow } from '../../state/clock';
-import { $shop } from '../../state/store';
+import { $shop, type SaveState } from '../../state/store';
 import { send } from '../../state/apiClient';
 import { followTold } from '../../state/told';
-import { keepWork, type WorkKeeper } from '../../state/workKeeper';
+import { keeperOf, onItsWay, takeUpWork } from '../../state/work';
+import type { OnItsWay, WorkKeeper } from '../../state/workKeeper';
 import type { JobTask } from '../../../core/format/jobWork';
 
 export type BoardJob = PlannedJob & { version: number };
@@ -22,6 +23,12 @@ export const $plan = atom<WeekPlan | null>(null);
 export const $chosen = atom<string | null>(null);
 
 const keepers = new Map<number, WorkKeeper>();
+const $onItsWay = map<Record<number, OnItsWay>>({});
+/** Where what was moved on the board stands. */
+export const $boardStored = computed(
+  $onItsWay,
+  (jobs): SaveState => onItsWay(Object.values(jobs)) ?? { kind: 'saved', at: null },
+);
 /** The board is all jobs: however much is done on them, it is asked for no more often, ms. */
 const LEAST_MS = 1000;
 
@@ -38,11 +45,11 @@ export function takeJobs(jobs: readonly BoardJob[]): void {
     else
       keepers.set(
         id,
-        keepWork(
+        keeperOf(
+          id,
           { version, work },
-          (body) => send('PUT', `/api/jobs/${id}/work`, body),
           (now) => show(id, now),
-          (words) => toast(words),
+          (state) => $onItsWay.setKey(id, state),
         ),
       );
   }
@@ -107,6 +114,9 @@ export function startPlanning(): () => void {
     plan($jobs.get());
   };
   const stops = [$jobs.subscribe(again), $shop.subscribe(again)];
+  for (const [id, keeper] of keepers) takeUpWork(id, keeper);
+  const online = (): void => keepers.forEach((keeper) => keeper.again());
+  addEventListener('online', online);
   const pollRemote = async (): Promise<boolean> => {
     const answer = await send<BoardJob[]>('GET', '/api/plan');
     if (answer.kind !== 'ok') return true;
@@ -121,6 +131,7 @@ export function startPlanning(): () => void {
   const deaf = followTold('/api/events', pollRemote, { pauseMs: LEAST_MS });
   return () => {
     stops.forEach((stop) => stop());
+    removeEventListener('online', online);
     deaf();
     worker.terminate();
   };

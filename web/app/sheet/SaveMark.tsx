@@ -1,12 +1,14 @@
 import { useStore } from '@nanostores/react';
 import { format } from 'date-fns';
+import type { ReadableAtom } from 'nanostores';
+import type { SaveState } from '../../state/store';
 import { NOT_KEPT } from '../../offline/keep';
 import { useWhyNot } from '../../state/person';
-import { $save } from '../../state/store';
+import { $stored } from '../../state/work';
 
 /** Where what was typed stands: stored, on its way, or kept on this device until the connection is back. */
-export function SaveMark() {
-  const save = useStore($save);
+export function SaveMark({ of = $stored }: { of?: ReadableAtom<SaveState> }) {
+  const save = useStore(of);
   const why = useWhyNot('bench');
   if (why !== null)
     return (
