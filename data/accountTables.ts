@@ -32,7 +32,7 @@ export const sessions = pgTable(
       .notNull()
       .references(() => users.id, { onDelete: 'cascade' }),
     /** By what it was begun: what is the owner's alone is not done by four digits. */
-    by: text({ enum: ['password', 'digits', 'press'] })
+    by: text({ enum: ['password', 'passkey', 'digits', 'press'] })
       .notNull()
       .default('password'),
   },

@@ -1,4 +1,5 @@
 import {
+  bigint,
   bigserial,
   index,
   integer,
@@ -12,6 +13,7 @@ import {
 import { TOKEN_ROLES, TOKEN_USES } from '../core/people/apiToken';
 import type { Deed } from '../core/people/deeds';
 import type { EventData, WebhookEvent } from '../core/people/webhook';
+import { bytes } from './bytes';
 import { people } from './schema';
 import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
 
@@ -27,6 +29,26 @@ export const entryLinks = pgTable(
     madeBy: text().notNull(),
     madeAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     expiresAt: timestamp({ withTimezone: true }).notNull(),
+    usedAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [index().on(table.personId), belongsTo(table, table.personId, people).onDelete('cascade')],
+);
+
+/** Passkeys by which people come in: what is public of each. */
+export const passkeys = pgTable(
+  'passkeys',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    personId: integer().notNull(),
+    /** As the device names it, base64url. */
+    credential: text().notNull().unique(),
+    publicKey: bytes().notNull(),
+    /** How often it has signed, where its device counts; one that counts back is a copy. */
+    counter: bigint({ mode: 'number' }).notNull(),
+    transports: json().$type<string[]>().notNull(),
+    label: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull(),
     usedAt: timestamp({ withTimezone: true }),
   },
   (table) => [index().on(table.personId), belongsTo(table, table.personId, people).onDelete('cascade')],

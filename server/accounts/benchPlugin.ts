@@ -20,7 +20,7 @@ export const bench = {
       '/bench/begin',
       {
         method: 'POST',
-        body: z.object({ userId: z.string(), by: z.enum(['digits', 'press', 'password']) }),
+        body: z.object({ userId: z.string(), by: z.enum(['digits', 'press', 'password', 'passkey']) }),
         metadata: serverOnly,
       },
       async (ctx) => {

@@ -4,6 +4,7 @@ import { hashPassword } from 'better-auth/crypto';
 import { signInName } from '../../core/people/rights';
 import { transaction } from '../../data/client';
 import { addLink, changePerson, linkOf, signsIn, useLink, waysIn, type Person } from '../../data/people';
+import { dropPasskeysOf } from '../../data/passkeys';
 import type { Context } from '../context';
 import { done, missing, refused, type Outcome } from '../errors';
 import { authOf } from './auth';
@@ -121,6 +122,8 @@ export async function enterByLink(
   if (!(await useLink(ctx.db, link.id, ctx.now))) return refused({ status: 403, message: ENDED });
   const person = { id: link.personId, name: link.name };
   const userId = await setPassword(ctx, person, password);
+  // Whoever asked for a link may have lost the device that held them.
+  await dropPasskeysOf(ctx.db, person.id);
   await noteDeed({ ...ctx, person }, 'set a password', 'by a link');
   return done({ ctx, person: { ...person, userId } });
 }

@@ -113,9 +113,8 @@ export async function comeByPress(ctx: Context, id: number): Promise<Outcome<Res
   const person = ctx.people.find((one) => one.id === id && one.active);
   if (!person) return missing('person');
   const userId = await userOf(ctx, person);
-  await endOwn(ctx);
   await noteDeed({ ...ctx, person }, 'came by a press');
-  return done(cameIn(person, await begin(ctx, userId, 'press')));
+  return done(await comeAs(ctx, { ...person, userId }, 'press'));
 }
 
 /** At a device that is signed in, somebody else of the shop takes over by four digits. */
@@ -135,9 +134,8 @@ export async function takeOverByDigits(ctx: Context, id: number, digits: string)
     return refused({ status: 403, message: `Those are not the digits of ${person.name}.` });
   }
   await tries.value.forget();
-  await endOwn(ctx);
   await noteDeed({ ...ctx, person }, 'came by digits');
-  return done(cameIn(person, await begin(ctx, ways.userId, 'digits')));
+  return done(await comeAs(ctx, { ...person, userId: ways.userId }, 'digits'));
 }
 
 /** Ends the session of this device, and takes its cookie away. */
@@ -168,7 +166,7 @@ export async function endSession(ctx: Context, id: string): Promise<Outcome<{ en
 }
 
 /** Whether a password is the person's own; true where they have none yet. Wrong ones are counted. */
-async function knowsPassword(ctx: Context, password: string): Promise<Outcome<null>> {
+export async function knowsPassword(ctx: Context, password: string): Promise<Outcome<null>> {
   if (!ctx.person.password) return done(null);
   const tries = await counted(ctx.shops, userName(ctx.shopId, ctx.person.name), ctx.address);
   if (!tries.ok) return tries;
@@ -204,13 +202,14 @@ export async function changeDigits(ctx: Context, password: string, digits: strin
   return person ? done(person) : missing('person');
 }
 
-/** After a link: signed in at once. */
-export async function comeByLink(
+/** Signs in somebody who was made sure of, in place of whoever was on this device. */
+export async function comeAs(
   ctx: Context,
   person: { id: number; name: string; userId: string },
+  by: OwnSession['by'] = 'password',
 ): Promise<Response> {
   await endOwn(ctx);
-  return cameIn(person, await begin(ctx, person.userId, 'password'));
+  return cameIn(person, await begin(ctx, person.userId, by));
 }
 
 /** Opens the shop with its owner, who is signed in at once. */
@@ -230,5 +229,5 @@ export async function openHere(
   const { shopId, person } = opened;
   const ctx = await outside.within(shopId);
   await noteDeed({ ...ctx, person }, 'opened the shop');
-  return done(await comeByLink(ctx, person));
+  return done(await comeAs(ctx, person));
 }

@@ -181,6 +181,59 @@ describe('a shop of one’s own', () => {
     expect(rows[0]?.person).toBe(name);
   });
 
+  test('a passkey that a device made signs in at the door, and takes over at the bench', async () => {
+    const { find, driver, eventually, devtools, address, carry, text } = bench();
+    await asOwner();
+    // Browsers tie passkeys to a name.
+    const named = address.replace('127.0.0.1', 'localhost');
+    const login = await fetch(`${address}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'Ansa Brekk', password: PASSWORD }),
+    });
+    await carry(cookiesOf(login), named);
+    await devtools('WebAuthn.enable', {});
+    await devtools('WebAuthn.addVirtualAuthenticator', {
+      options: {
+        protocol: 'ctap2',
+        transport: 'internal',
+        hasResidentKey: true,
+        hasUserVerification: true,
+        isUserVerified: true,
+        automaticPresenceSimulation: true,
+      },
+    });
+    try {
+      await driver.get(`${named}/people`);
+      await into('[data-testid="own-passkeys"] [name="label"]', 'Tablet at the pit');
+      await into('[data-testid="own-passkeys"] [name="password"]', `not the password${Key.ENTER}`);
+      expect(await text('[data-testid="own-passkeys"] [role="alert"]')).toContain('another');
+      await into('[data-testid="own-passkeys"] [name="password"]', `${PASSWORD}${Key.ENTER}`);
+      expect(await text('[data-testid="own-passkeys"] li')).toContain('Tablet at the pit');
+      await signOut();
+      await press('Sign in by passkey');
+      await arrives('/');
+      expect(await here()).toBe('Ansa Brekk');
+
+      const { name, link } = await invited();
+      await enter(name, link.replace(address, named));
+      await eventually(here, (now) => now === name, 'somebody else is here');
+      await (await find('[data-testid="person"]')).click();
+      await press('Take over by passkey');
+      await eventually(here, (now) => now === 'Ansa Brekk', 'Ansa took over');
+      await driver.get(`${named}/people`);
+      expect(await text('[data-testid="own-sessions"]')).toContain('by passkey');
+      await (await find('[aria-label="End the passkey Tablet at the pit"]')).click();
+      await eventually(
+        () => text('[data-testid="own-passkeys"]'),
+        (words) => !words.includes('Tablet at the pit'),
+        'it is ended',
+      );
+    } finally {
+      await devtools('WebAuthn.disable', {});
+    }
+  });
+
   test('where the session ended meanwhile nothing typed is lost: it says so, and stores it after signing in', async () => {
     const { find, driver, eventually, devtools, text } = bench();
     await asOwner();

@@ -1,7 +1,8 @@
 import { UserRound } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Role } from '../../core/people/rights';
-import { refusalWords, send } from '../state/apiClient';
+import { refusalWords, send, type Answer } from '../state/apiClient';
+import { comeByPasskey, noPasskeysHere } from '../state/passkeys';
 import { useHere } from '../state/person';
 import { forgetKept } from '../offline/keep';
 import { Button, ButtonLink } from './Button';
@@ -24,11 +25,11 @@ function TakeOver({ open, me, before }: { open: boolean; me: number; before: () 
     });
   }, []);
   useEffect(() => field.current?.focus(), [whom]);
-  const come = async (path: string, body: object): Promise<void> => {
+  const comeBy = async (way: () => Promise<Answer<unknown>>): Promise<void> => {
     setSaid(null);
     // What this person typed is theirs.
     await before();
-    const answer = await send('POST', path, body);
+    const answer = await way();
     if (answer.kind === 'ok') location.reload();
     else {
       setSaid(refusalWords(answer));
@@ -36,6 +37,7 @@ function TakeOver({ open, me, before }: { open: boolean; me: number; before: () 
       field.current?.focus();
     }
   };
+  const come = (path: string, body: object): Promise<void> => comeBy(() => send('POST', path, body));
   const choose = (one: Somebody): void => {
     if (open) void come('/api/session/press', { person: one.id });
     else if (one.digits) setWhom(one);
@@ -79,6 +81,11 @@ function TakeOver({ open, me, before }: { open: boolean; me: number; before: () 
             }}
           />
         </label>
+      )}
+      {noPasskeysHere() === null && (
+        <Button className="mt-3" onClick={() => void comeBy(comeByPasskey)}>
+          Take over by passkey
+        </Button>
       )}
       {said && (
         <p role="alert" className="mt-2 font-medium">

@@ -3,29 +3,26 @@ import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { refusalWords, send } from '../../state/apiClient';
 import { Button } from '../../ui/Button';
-import { Password, Words } from './fields';
+import { deviceOf } from './deviceOf';
+import { Password, Refused, Words } from './fields';
+import { OwnPasskeys } from './OwnPasskeys';
+import type { PasskeyLine } from '../../../core/people/passkey';
 
 export type OwnSession = {
   id: string;
-  by: 'password' | 'digits' | 'press';
+  by: 'password' | 'passkey' | 'digits' | 'press';
   createdAt: string;
   address: string | null;
   browser: string | null;
   here: boolean;
 };
 
-const BY = { password: 'password', digits: 'four digits', press: 'one press' } as const;
-
-/** Which browser on what, from what it says of itself. */
-function deviceOf(browser: string | null): string {
-  const what = /(Firefox|Edg|Chrome|Safari)\//.exec(browser ?? '')?.[1] ?? 'A browser';
-  const on = /(Windows|Android|iPhone|iPad|Mac OS X|Linux)/.exec(browser ?? '')?.[1] ?? 'some device';
-  return `${what === 'Edg' ? 'Edge' : what} on ${on}`;
-}
+const BY = { password: 'password', passkey: 'passkey', digits: 'four digits', press: 'one press' } as const;
 
 type Props = {
   me: { password: boolean; digits: boolean };
   sessions: OwnSession[];
+  passkeys: PasskeyLine[];
   now: string;
 };
 
@@ -46,16 +43,8 @@ function useForm(path: string, done: string) {
   return { said, keep };
 }
 
-function Refused({ said }: { said: string | null }) {
-  return said === null ? null : (
-    <p role="alert" className="text-sm font-medium">
-      ▲ {said}
-    </p>
-  );
-}
-
 /** One's own password, digits and sessions. */
-export function OwnWays({ me, sessions: all, now }: Props) {
+export function OwnWays({ me, sessions: all, passkeys, now }: Props) {
   const [sessions, setSessions] = useState(all);
   const [hasPassword, setHasPassword] = useState(me.password);
   const password = useForm(
@@ -92,6 +81,8 @@ export function OwnWays({ me, sessions: all, now }: Props) {
           {hasPassword ? 'Change it' : 'Set it'}
         </Button>
       </form>
+      <h3 className={heading}>Passkeys</h3>
+      <OwnPasskeys known={passkeys} hasPassword={hasPassword} now={now} />
       <h3 className={heading}>Four digits, to take over at the bench</h3>
       <form className="grid gap-2" data-testid="own-digits" onSubmit={(event) => void digits.keep(event)}>
         {hasPassword ? (
@@ -119,7 +110,7 @@ export function OwnWays({ me, sessions: all, now }: Props) {
             {one.here ? (
               <span className="text-graphite ml-auto">here</span>
             ) : (
-              <Button className="ml-auto" onClick={() => void end(one.id)}>
+              <Button className="ml-auto shrink-0" onClick={() => void end(one.id)}>
                 End it
               </Button>
             )}

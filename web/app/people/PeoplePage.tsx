@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { refusalOf, rightsOf, type Role } from '../../../core/people/rights';
 import type { DeedRow } from '../../../data/people';
 import type { TokenLine } from '../../../server/accounts/tokens';
+import type { PasskeyLine } from '../../../core/people/passkey';
 import type { Webhooks as WebhooksKnown } from '../../../server/webhooks/lines';
 import { bounded } from '../../ui/Boundary';
 import { Toasts, useReady } from '../../ui/page';
@@ -18,6 +19,7 @@ export type PeopleProps = {
   me: { id: number; name: string; role: Role; password: boolean; digits: boolean };
   people: StaffPerson[];
   sessions: OwnSession[];
+  passkeys: PasskeyLine[];
   /** For the owner alone; null for everybody else. */
   deeds: (Omit<DeedRow, 'at'> & { at: string })[] | null;
   /** Programs that are let in; null as above. */
@@ -28,7 +30,7 @@ export type PeopleProps = {
 };
 
 /** Who works here and what they may; how one comes in oneself; what was written down of both. */
-function PeopleIsland({ me, people: all, sessions, deeds, tokens, webhooks, now }: PeopleProps) {
+function PeopleIsland({ me, people: all, sessions, passkeys, deeds, tokens, webhooks, now }: PeopleProps) {
   useReady();
   const [people, setPeople] = useState(all);
   return (
@@ -56,7 +58,7 @@ function PeopleIsland({ me, people: all, sessions, deeds, tokens, webhooks, now 
           {me.role !== 'owner' && (
             <p className="text-graphite mt-1 text-[0.9rem]">{refusalOf(me.role, 'people')}</p>
           )}
-          <OwnWays me={me} sessions={sessions} now={now} />
+          <OwnWays me={me} sessions={sessions} passkeys={passkeys} now={now} />
         </section>
       </main>
       <Toasts />

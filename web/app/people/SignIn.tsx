@@ -1,7 +1,8 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import type { Fault } from '../../../core/format/fields';
 import type { Role } from '../../../core/people/rights';
-import { send } from '../../state/apiClient';
+import { send, type Answer } from '../../state/apiClient';
+import { comeByPasskey, noPasskeysHere } from '../../state/passkeys';
 import { placeAfter } from '../../state/doors';
 import { bounded } from '../../ui/Boundary';
 import { Button } from '../../ui/Button';
@@ -26,10 +27,10 @@ type Said = { message: string; faults: Fault[] };
 function useDoor() {
   const [said, setSaid] = useState<Said | null>(null);
   const [busy, setBusy] = useState(false);
-  const come = async (path: string, body: object): Promise<void> => {
+  const comeBy = async (way: () => Promise<Answer<unknown>>): Promise<void> => {
     setBusy(true);
     setSaid(null);
-    const answer = await send('POST', path, body);
+    const answer = await way();
     if (answer.kind === 'ok') {
       location.href = placeAfter(new URL(location.href).searchParams.get('to'));
       return;
@@ -41,9 +42,10 @@ function useDoor() {
         : { message: answer.message, faults: answer.faults },
     );
   };
+  const come = (path: string, body: object): Promise<void> => comeBy(() => send('POST', path, body));
   const faultAt = (path: string): string | null =>
     said?.faults.find((fault) => fault.path === path)?.message ?? null;
-  return { come, busy, said, faultAt };
+  return { come, comeBy, busy, said, faultAt };
 }
 
 function Said({ said }: { said: Said | null }) {
@@ -100,6 +102,21 @@ function ByPassword({ several }: { several: boolean }) {
       </p>
     </form>
   );
+}
+
+/** By a passkey, where the page's address can have them. */
+function ByPasskey() {
+  const { comeBy, busy, said } = useDoor();
+  const [can, setCan] = useState(false);
+  useEffect(() => setCan(noPasskeysHere() === null), []);
+  return can ? (
+    <div className="border-line mt-4 grid gap-2 border-t pt-4">
+      <Button className="justify-self-start px-5" disabled={busy} onClick={() => void comeBy(comeByPasskey)}>
+        Sign in by passkey
+      </Button>
+      <Said said={said} />
+    </div>
+  ) : null;
 }
 
 function ByPress({ people }: Pick<Props, 'people'>) {
@@ -228,6 +245,7 @@ function SignInIsland({ shop, several, open, people, reached }: Props) {
         <div className="max-w-[28rem]">
           <Sheet title="Sign in">
             <ByPassword several={several} />
+            <ByPasskey />
           </Sheet>
         </div>
       )}

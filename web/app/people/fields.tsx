@@ -76,3 +76,12 @@ export const Choice = ({ name, label, first, options }: ChoiceProps) => (
     </select>
   </label>
 );
+
+/** Why what was sent was refused. */
+export function Refused({ said }: { said: string | null }) {
+  return said === null ? null : (
+    <p role="alert" className="text-sm font-medium">
+      ▲ {said}
+    </p>
+  );
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { enterByLink, whoseLink } from '../../../../server/accounts/entry';
-import { comeByLink } from '../../../../server/accounts/sessions';
+import { comeAs } from '../../../../server/accounts/sessions';
 import { words } from '../../../../core/format/fields';
 import { endpoint, handle } from '../../../../server/endpoint';
 import { passwordField } from '../../../../server/people';
@@ -20,7 +20,7 @@ export const { GET, HEAD, POST, PUT, PATCH, DELETE, ALL } = endpoint({
     body: z.strictObject({ secret, password: passwordField }),
     run: async (ctx, { body }) => {
       const entered = await enterByLink(ctx, body.secret, body.password);
-      return entered.ok ? comeByLink(entered.value.ctx, entered.value.person) : entered;
+      return entered.ok ? comeAs(entered.value.ctx, entered.value.person) : entered;
     },
   }),
 });
