@@ -99,10 +99,13 @@ async function* everythingOfJob(db: Queryable, job: typeof jobs.$inferSelect): A
   }
   yield* only('work', await db.select().from(jobWork).where(eq(jobWork.jobId, job.id)));
   yield* only('quote', await db.select().from(quotes).where(eq(quotes.jobId, job.id)));
-  yield* only(
-    'log entry',
-    await db.select().from(logEntries).where(eq(logEntries.jobId, job.id)).orderBy(asc(logEntries.seq)),
-  );
+  const log = await db
+    .select()
+    .from(logEntries)
+    .where(eq(logEntries.jobId, job.id))
+    .orderBy(asc(logEntries.seq));
+  // What stands beside the document stands in it.
+  for (const { odometerKm: _km, of: _of, ...entry } of log) yield ['log entry', entry];
   const links = await db.select().from(customerLinks).where(eq(customerLinks.jobId, job.id));
   // What opens a link is nobody's data.
   for (const { secretHash: _hash, ...link } of links) yield ['link', link];

@@ -2,8 +2,9 @@ import { and, asc, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import { struckOf } from '../core/log/logEntry';
 import type { Expectation } from '../core/calibration/expectation';
 import type { Queryable } from './client';
-import { jobs, logEntries, photos, vehicles } from './schema';
-import type { LogEntry } from '../core/format/log';
+import { jobs, vehicles } from './schema';
+import { logEntries, photos } from './logTables';
+import { LOG_KINDS, type LogEntry, type LogKind } from '../core/format/log';
 
 export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]> {
   const rows = await db
@@ -82,48 +83,38 @@ export type DueRow = {
   odometerKm?: number | undefined;
 };
 
+/** Of the other kinds nothing is due, whatever a shop's rules say of them; of readings only when the last one was. */
+const SAYS_DUE = (Object.keys(LOG_KINDS) as LogKind[]).filter(
+  (kind) => !['test-fit', 'photo', 'reconciled', 'corrected'].includes(kind),
+);
+
 /**
  * Of every job whose vehicle was handed over, or of those among some: what it is called, and what of its log says when something is due,
- * oldest first, without what was struck out. Readings are most of a log and say no more than when the last of them was: that one alone is given.
+ * oldest first, without what was struck out. Readings are most of a log: where they are asked for the last one alone is given.
  */
 export async function logsHandedOver(
   db: Queryable,
-  jobIds?: readonly number[],
+  { jobIds, withReadings }: { jobIds?: readonly number[] | undefined; withReadings: boolean },
 ): Promise<{ jobs: { jobId: number; job: string; vehicle: string }[]; entries: DueRow[] }> {
-  const { document } = logEntries;
+  const among = jobIds && inArray(logEntries.jobId, [...jobIds]);
   const handedOver = db
     .select({ id: logEntries.jobId })
     .from(logEntries)
-    .where(and(eq(logEntries.kind, 'handed-over'), jobIds && inArray(logEntries.jobId, [...jobIds])));
-  const within = inArray(logEntries.jobId, handedOver);
-  const said = await db
-    .select({
-      jobId: logEntries.jobId,
-      id: logEntries.id,
-      kind: logEntries.kind,
-      at: logEntries.at,
-      odometerKm: sql<number | null>`(${document}->>'odometerKm')::float8`,
-      of: sql<string | null>`${document}->>'of'`,
-    })
-    .from(logEntries)
-    .where(and(within, notInArray(logEntries.kind, ['test-fit', 'photo', 'reconciled', 'corrected'])))
-    .orderBy(asc(logEntries.at), asc(logEntries.seq));
-  const struck = struckOf(said);
-  const entries = said
-    .filter(({ id }) => !struck.has(id))
-    .map(({ odometerKm, of: _of, ...row }): DueRow => ({ ...row, odometerKm: odometerKm ?? undefined }));
-  const [readings, called] = await Promise.all([
+    .where(and(eq(logEntries.kind, 'handed-over'), among));
+  // By their kinds, of all jobs, and not job by job: nearly every job of a shop was handed over.
+  const [said, called] = await Promise.all([
     db
-      .select({ jobId: logEntries.jobId, at: sql<string>`max(${logEntries.at})` })
+      .select({
+        jobId: logEntries.jobId,
+        id: logEntries.id,
+        kind: logEntries.kind,
+        at: logEntries.at,
+        odometerKm: logEntries.odometerKm,
+        of: logEntries.of,
+      })
       .from(logEntries)
-      .where(
-        and(
-          within,
-          eq(logEntries.kind, 'test-fit'),
-          struck.size > 0 ? notInArray(logEntries.id, [...struck]) : undefined,
-        ),
-      )
-      .groupBy(logEntries.jobId),
+      .where(and(inArray(logEntries.kind, SAYS_DUE), among))
+      .orderBy(asc(logEntries.at), asc(logEntries.seq)),
     db
       .select({ jobId: jobs.id, job: jobs.number, vehicle: vehicles.label })
       .from(jobs)
@@ -131,6 +122,23 @@ export async function logsHandedOver(
       .where(inArray(jobs.id, handedOver))
       .orderBy(asc(jobs.id)),
   ]);
+  const struck = struckOf(said);
+  const known = new Set(called.map(({ jobId }) => jobId));
+  const entries = said
+    .filter(({ id, jobId }) => known.has(jobId) && !struck.has(id))
+    .map(({ odometerKm, of: _of, ...row }): DueRow => ({ ...row, odometerKm: odometerKm ?? undefined }));
+  if (!withReadings) return { jobs: called, entries };
+  const readings = await db
+    .select({ jobId: logEntries.jobId, at: sql<string>`max(${logEntries.at})` })
+    .from(logEntries)
+    .where(
+      and(
+        inArray(logEntries.jobId, handedOver),
+        eq(logEntries.kind, 'test-fit'),
+        struck.size > 0 ? notInArray(logEntries.id, [...struck]) : undefined,
+      ),
+    )
+    .groupBy(logEntries.jobId);
   const last = readings.map(({ jobId, at }): DueRow => ({
     jobId,
     id: `the last reading of ${jobId}`,

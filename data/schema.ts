@@ -20,12 +20,10 @@ import type { PackageFile, UseFile, VehicleFile } from '../core/format/build';
 import type { Grade } from '../core/clearance/grade';
 import type { Change } from '../core/history/diff';
 import type { VerdictChange } from '../core/history/verdictChange';
-import type { Expectation } from '../core/calibration/expectation';
 import type { RubPolicy } from '../core/format/use';
 import { ROLES } from '../core/people/rights';
 import { users } from './accountTables';
 import { JOB_STATUSES, PLACED_BY } from '../core/work/jobStatus';
-import type { LogEntry } from '../core/format/log';
 import type { JobWork } from '../core/format/jobWork';
 import type { Quote } from '../core/format/quote';
 import type { ListColumns } from '../core/format/listColumns';
@@ -261,60 +259,6 @@ export const quotes = pgTable(
   (table) => [
     uniqueIndex().on(table.jobId, table.number),
     ownedBy(table),
-    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
-  ],
-);
-
-/**
- * What was seen and done on a vehicle, in the order it happened. The id is made where it is written down, so that an entry
- * that is sent twice stands once. Rows are only ever added.
- */
-export const logEntries = pgTable(
-  'log_entries',
-  {
-    shopId: ofShop(),
-    id: text().notNull(),
-    jobId: integer().notNull(),
-    kind: text().$type<LogEntry['kind']>().notNull(),
-    /** The shop's wall time. */
-    at: text().notNull(),
-    document: json().$type<LogEntry>().notNull(),
-    /** Of a test reading, what its stage predicted when it came in. */
-    predicted: json().$type<Expectation>(),
-    /** The first of the changes to documents that it was written in one piece with. */
-    batch: bigint({ mode: 'number' }),
-    /** The order in which entries came in: of one minute, what was said later stands. */
-    seq: bigserial({ mode: 'number' }).notNull(),
-    storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  },
-  (table) => [
-    primaryKey({ columns: [table.shopId, table.id] }),
-    index().on(table.jobId, table.at),
-    index().on(table.shopId, table.seq),
-    index().on(table.shopId, table.kind),
-    index().on(table.batch),
-    belongsTo(table, table.jobId, jobs).onDelete('cascade'),
-  ],
-);
-
-/** Pictures of a job, encoded anew without anything but their pixels. The id is made where the picture is taken. */
-export const photos = pgTable(
-  'photos',
-  {
-    shopId: ofShop(),
-    id: text().notNull(),
-    jobId: integer().notNull(),
-    widthPx: integer().notNull(),
-    heightPx: integer().notNull(),
-    jpeg: bytes().notNull(),
-    /** At most 320 px wide. */
-    small: bytes().notNull(),
-    person: text().notNull(),
-    storedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  },
-  (table) => [
-    primaryKey({ columns: [table.shopId, table.id] }),
-    index().on(table.jobId),
     belongsTo(table, table.jobId, jobs).onDelete('cascade'),
   ],
 );

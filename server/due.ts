@@ -33,7 +33,8 @@ export async function dueVehicles(
   { db, shop: { settings }, now }: Pick<Context, 'db' | 'shop' | 'now'>,
   jobIds?: readonly number[],
 ): Promise<DueVehicle[]> {
-  const { jobs, entries } = await logsHandedOver(db, jobIds);
+  const withReadings = settings.due.some(({ kind }) => kind === 'test-fit');
+  const { jobs, entries } = await logsHandedOver(db, { jobIds, withReadings });
   const logs = grouped(entries, ({ jobId }) => jobId);
   const today = wallTimeOf(now);
   const first = ({ due }: DueVehicle): string => due[0]?.on ?? '9999';

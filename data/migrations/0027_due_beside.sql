@@ -1,0 +1,2 @@
+ALTER TABLE "log_entries" ADD COLUMN "odometer_km" double precision GENERATED ALWAYS AS ((document->>'odometerKm')::double precision) STORED;--> statement-breakpoint
+ALTER TABLE "log_entries" ADD COLUMN "of" text GENERATED ALWAYS AS (document->>'of') STORED;
