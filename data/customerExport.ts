@@ -4,6 +4,7 @@ import type { CustomerRow } from './customers';
 import {
   changes,
   customerLinks,
+  fleetOrders,
   jobWork,
   jobs,
   logEntries,
@@ -69,6 +70,10 @@ export async function* everythingOf(db: Queryable, { id, name, note }: CustomerR
     const work = await db.select().from(jobs).where(eq(jobs.vehicleId, vehicle.id)).orderBy(asc(jobs.id));
     for (const job of work) yield* everythingOfJob(db, job);
   }
+  yield* only(
+    'order for many',
+    await db.select().from(fleetOrders).where(eq(fleetOrders.customerId, id)).orderBy(asc(fleetOrders.id)),
+  );
 }
 
 function* only(kind: string, rows: readonly object[]): Generator<Kept> {

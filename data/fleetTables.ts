@@ -1,7 +1,8 @@
 import { index, integer, json, pgTable, primaryKey, serial, text, timestamp } from 'drizzle-orm/pg-core';
 import type { PackedFits } from '../core/search/fitsAll';
 import type { FleetAnswer, FleetPackage } from '../core/search/fleet';
-import { jobs, vehicles } from './schema';
+import type { JobWork } from '../core/format/jobWork';
+import { customers, jobs, vehicles } from './schema';
 import { belongsTo, ofShop, ofShopItself, ownedBy } from './shopTable';
 
 // What takes long, how far it is, and what passes: who is where.
@@ -48,6 +49,39 @@ export const vehicleFits = pgTable(
   (table) => [
     primaryKey({ columns: [table.shopId, table.vehicleId] }),
     belongsTo(table, table.vehicleId, vehicles).onDelete('cascade'),
+  ],
+);
+
+/** What an order for many put on one vehicle, and what of it stood there before. */
+export type FleetPlaced = {
+  vehicleId: number;
+  jobId: number;
+  job: string;
+  stageId: number;
+  /** Whether the job was made for it. */
+  made: boolean;
+  /** The version of the job's work that it left. */
+  work: number;
+  before: JobWork;
+};
+
+/** Orders for many vehicles of a customer, so that one that was a slip is taken back in one step. */
+export const fleetOrders = pgTable(
+  'fleet_orders',
+  {
+    shopId: ofShop(),
+    id: serial().primaryKey(),
+    customerId: integer().notNull(),
+    what: text().notNull(),
+    placed: json().$type<FleetPlaced[]>().notNull(),
+    madeBy: text().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull(),
+    takenBackBy: text(),
+    takenBackAt: timestamp({ withTimezone: true }),
+  },
+  (table) => [
+    index().on(table.customerId),
+    belongsTo(table, table.customerId, customers).onDelete('cascade'),
   ],
 );
 

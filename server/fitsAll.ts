@@ -83,7 +83,7 @@ export async function workOnCommon(boss: PgBoss, { ofShop }: Pick<Shops, 'ofShop
 }
 
 /** The words of things of the catalog, by number; what it does not hold any more is said so. */
-async function namesOf(db: Queryable, ids: readonly number[]): Promise<(id: number) => string> {
+export async function namesOf(db: Queryable, ids: readonly number[]): Promise<(id: number) => string> {
   const rows = await itemsByIds(
     db,
     [...new Set(ids)].filter((id) => id !== 0),

@@ -9,23 +9,56 @@ import { takenInto } from '../core/work/jobWork';
 import { workOf } from '../core/work/needs';
 import { itemsByIds } from '../data/catalog';
 import type { Queryable } from '../data/client';
-import { jobsOfVehicle } from '../data/jobs';
+import { changeHeads } from '../data/changes';
+import { customerLinksOf, photosOfJob } from '../data/customerLinks';
+import { customerById } from '../data/customers';
+import { deleteStage, stageById, stagesOfJob } from '../data/documents';
+import { addFleetOrder, fleetOrdersOf, takeBackFleetOrder, type FleetOrderRow } from '../data/fleetOrders';
+import type { FleetPlaced } from '../data/fleetTables';
+import { deleteJob, jobsOfVehicle } from '../data/jobs';
+import { logOfJob } from '../data/log';
 import type { StageDocument } from '../data/schema';
 import type { VehicleWithFits } from '../data/vehicleFits';
-import { workOfJob, writeWork } from '../data/work';
+import { quotesOfJob, workOfJob, workVersion, writeWork } from '../data/work';
 import { chosenOf } from './chosen';
 import { dayOf } from './clock';
-import { fitsFor, type fleetOrderBody } from './fitsAll';
+import { fitsFor, namesOf, type fleetOrderBody } from './fitsAll';
 import type { Context } from './context';
 import { done, faulty, missing, refused, type Outcome } from './errors';
 import { addJob, addStage } from './jobs';
 import { buildFileOf, type Columns } from './judge/columns';
+import { inTransaction } from './inTransaction';
 import { judgedTransaction } from './judge/transaction';
 import { offersOf } from './offers';
 import { followPlace } from './place';
 
-/** What was begun on one vehicle of a fleet. */
-export type FleetOrdered = { vehicleId: number; jobId: number; job: string; stageId: number };
+/** An order for many as it is shown: what was begun on each vehicle. */
+export type FleetOrdered = {
+  id: number;
+  what: string;
+  madeBy: string;
+  madeAt: string;
+  each: Pick<FleetPlaced, 'vehicleId' | 'jobId' | 'job' | 'stageId'>[];
+};
+/** As many of the last orders are shown, and can be taken back. */
+const SHOWN = 3;
+
+const shown = ({ id, what, madeBy, madeAt, placed }: FleetOrderRow): FleetOrdered => ({
+  id,
+  what,
+  madeBy,
+  madeAt: madeAt.toISOString(),
+  each: placed.map(({ vehicleId, jobId, job, stageId }) => ({ vehicleId, jobId, job, stageId })),
+});
+
+/** The last orders for a customer's vehicles that stand. */
+export async function fleetOrders(
+  { db }: Pick<Context, 'db'>,
+  customerId: number,
+): Promise<Outcome<FleetOrdered[]>> {
+  if (!(await customerById(db, customerId))) return missing('customer');
+  return done((await fleetOrdersOf(db, customerId, SHOWN)).map(shown));
+}
 
 type Planned = { vehicle: VehicleWithFits; build: Build; document: StageDocument; delivered: StageDocument };
 
@@ -78,23 +111,24 @@ export async function orderForFleet(
   ctx: Context,
   customerId: number,
   body: z.output<typeof fleetOrderBody>,
-): Promise<Outcome<FleetOrdered[]>> {
+): Promise<Outcome<FleetOrdered>> {
   const fits = await fitsFor(ctx.db, customerId, body);
   if (!fits.ok) return fits;
+  const nameOf = await namesOf(ctx.db, [body.tire]);
   const all: Planned[] = [];
   for (const one of fits.value) {
     const planned = await plannedOn(ctx, one);
     if (!planned.ok) return planned;
     all.push(planned.value);
   }
-  return judgedTransaction(ctx.db, async (tx, judge): Promise<Outcome<FleetOrdered[]>> => {
+  return judgedTransaction(ctx.db, async (tx, judge): Promise<Outcome<FleetOrdered>> => {
     const reads = judge(
       all.flatMap(({ vehicle, document, delivered }) => [
         { vehicle: vehicle.document, document: delivered },
         { vehicle: vehicle.document, document },
       ]),
     );
-    const ordered: FleetOrdered[] = [];
+    const placed: FleetPlaced[] = [];
     for (const [i, planned] of all.entries()) {
       const [asIs, read] = [reads[2 * i], reads[2 * i + 1]];
       const { label } = planned.vehicle;
@@ -108,9 +142,16 @@ export async function orderForFleet(
         });
       const one = await begun(ctx, tx, planned, asIs.value, read.value);
       if (!one.ok) return one;
-      ordered.push(one.value);
+      placed.push(one.value);
     }
-    return done(ordered);
+    const order = await addFleetOrder(tx, {
+      customerId,
+      what: nameOf(body.tire),
+      placed,
+      madeBy: ctx.person.name,
+      madeAt: ctx.now,
+    });
+    return done(shown(order));
   });
 }
 
@@ -120,21 +161,82 @@ async function begun(
   { vehicle, build, document, delivered }: Planned,
   asIs: Columns,
   columns: Columns,
-): Promise<Outcome<FleetOrdered>> {
+): Promise<Outcome<FleetPlaced>> {
   const { id: vehicleId, platform } = vehicle;
+  const open = await openJob(tx, vehicleId);
   const job =
-    (await openJob(tx, vehicleId)) ??
-    (await addJob(tx, ctx, { vehicleId, title: columns.label, openedAt: ctx.now }, delivered, asIs));
+    open ?? (await addJob(tx, ctx, { vehicleId, title: columns.label, openedAt: ctx.now }, delivered, asIs));
   const stage = await addStage(tx, job.id, document, columns, ctx);
   const chosen = await chosenOf(tx, build, { platform });
   const lines = workOf(build, ctx.shop.settings.workRules, { chosen });
   const row = await workOfJob(tx, job.id);
-  const work = takenInto(row?.document ?? NO_WORK, stage.id, lines, dayOf(ctx.now));
-  if (!(await writeWork(tx, job.id, row?.version ?? 0, work)))
+  const before = row?.document ?? NO_WORK;
+  const stored = await writeWork(
+    tx,
+    job.id,
+    row?.version ?? 0,
+    takenInto(before, stage.id, lines, dayOf(ctx.now)),
+  );
+  if (!stored)
     return refused({
       status: 400,
       message: `Somebody changed the work of ${job.number} just now; order once more.`,
     });
   await followPlace(tx, job.id);
-  return done({ vehicleId, jobId: job.id, job: job.number, stageId: stage.id });
+  return done({
+    vehicleId,
+    jobId: job.id,
+    job: job.number,
+    stageId: stage.id,
+    made: open === undefined,
+    work: stored.version,
+    before,
+  });
+}
+
+/** Of an order that was taken back, the jobs on which it is gone, and those on which somebody went on with it. */
+export type FleetTakenBack = { back: string[]; kept: string[] };
+
+/** Whether nothing is on a job but what an order put there. */
+async function isBare(tx: Queryable, jobId: number): Promise<boolean> {
+  const stages = await stagesOfJob(tx, jobId);
+  const besides = [
+    await changeHeads(tx, 'job', jobId),
+    await logOfJob(tx, jobId),
+    await quotesOfJob(tx, jobId),
+    await photosOfJob(tx, jobId),
+    await customerLinksOf(tx, jobId),
+  ];
+  return stages.length === 2 && besides.every((all) => all.length === 0);
+}
+
+/**
+ * Takes an order for many back in one step: its stages go, the work on their jobs is what it was, and a job that was made for it and has
+ * nothing else on it goes too. Where somebody went on since (ticked, bought, changed), that vehicle is left as it is.
+ */
+export async function takeBackOrder(ctx: Context, id: number): Promise<Outcome<FleetTakenBack>> {
+  const { db, person, now } = ctx;
+  return inTransaction(db, async (tx): Promise<Outcome<FleetTakenBack>> => {
+    const order = await takeBackFleetOrder(tx, id, { by: person.name, at: now });
+    if (!order) return missing('order that stands');
+    const taken: FleetTakenBack = { back: [], kept: [] };
+    for (const { jobId, job, stageId, made, work, before } of order.placed) {
+      const stage = await stageById(tx, stageId);
+      const isTaken =
+        stage?.version === 1 &&
+        (made && (await isBare(tx, jobId)) && (await workVersion(tx, jobId)) === work
+          ? await deleteJob(tx, jobId)
+          : (await writeWork(tx, jobId, work, before)) !== undefined);
+      taken[isTaken ? 'back' : 'kept'].push(job);
+      if (!isTaken) continue;
+      await deleteStage(tx, stageId);
+      await followPlace(tx, jobId);
+    }
+    return taken.back.length > 0
+      ? done(taken)
+      : refused({
+          status: 400,
+          message: `Somebody went on with all of it (${taken.kept.join(', ')}); take it back on their sheets.`,
+        });
+  });
 }

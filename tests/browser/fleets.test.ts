@@ -26,16 +26,32 @@ test('what fits all is worked out with one press and ordered for all with two; t
   const jobs = await eventually(
     async () =>
       Promise.all(
-        (await driver.findElements(By.css('[data-testid="fleet-ordered"] a[href*="/build"]'))).map((one) =>
+        (await driver.findElements(By.css('[data-testid="fleet-orders"] a[href*="/build"]'))).map((one) =>
           one.getText(),
         ),
       ),
     (list) => list.length === 2,
     'both are in work',
   );
+  // The vehicles above know of it at once.
+  await eventually(
+    () => text('[data-testid="fleet"]'),
+    (words) => jobs.every((job) => words.includes(job)),
+    'their jobs stand with the vehicles',
+  );
   await go('/parts');
   const wanted = await text('main');
   for (const job of jobs) expect(wanted).toContain(job);
+  // A slip is taken back in one step, after the page was left too.
+  await driver.navigate().back();
+  await press('Take it back');
+  await eventually(
+    async () => (await bench().notices()).join(),
+    (said) => jobs.every((job) => said.includes(job)) && said.includes('Taken back'),
+    'it is taken back on both',
+  );
+  await go('/parts');
+  expect(await text('main')).not.toContain(jobs[0]);
 });
 
 test('the link that is made there is read on a phone that nobody is signed in on', async () => {

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
+import type { JobWork } from '../../core/format/jobWork';
 import { connect, type Connection } from '../../data/client';
 import type { Common } from '../../server/fitsAll';
 import type { FleetOrdered } from '../../server/fleetOrder';
@@ -66,7 +67,7 @@ test('nothing is known before it is asked; asked, any process works it out, and 
   expect((await ask('/api/customers/99999/fits')).status).toBe(404);
 });
 
-let ordered: FleetOrdered[];
+let ordered: FleetOrdered['each'];
 test('one order makes a stage on each vehicle, takes it into work, and its parts stand together; a slip makes none', async () => {
   const common = await known();
   const [line] = common.tires;
@@ -81,9 +82,11 @@ test('one order makes a stage on each vehicle, takes it into work, and its parts
   expect((await post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: [] })).status).toBe(422);
   expect(await count()).toBe(stages);
 
-  ordered = await json<FleetOrdered[]>(
+  const order = await json<FleetOrdered>(
     post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: ids }),
   );
+  ordered = order.each;
+  expect(order).toMatchObject({ what: line.words, madeBy: 'Mirre Voss' });
   expect(ordered.map(({ vehicleId }) => vehicleId).sort()).toEqual([...ids].sort());
   const name = line.words.split(' ').slice(0, 2).join(' ');
   type Groups = { supplier: string; parts: { jobId: number; part: { label: string; count: number } }[] }[];
@@ -99,10 +102,61 @@ test('one order makes a stage on each vehicle, takes it into work, and its parts
     expect(sheet.stages.find(({ id }) => id === stageId)?.grade).toBe(line.each[i]?.grade);
   }
   // Ordered once more, what is in work stays: each gets a job of its own.
-  const again = await json<FleetOrdered[]>(
+  const again = await json<FleetOrdered>(
     post(`/api/customers/${fleet}/order`, { tire: line.tire, vehicles: ids.slice(0, 1) }),
   );
-  expect(ordered.map(({ jobId }) => jobId)).not.toContain(again[0]?.jobId);
+  expect(ordered.map(({ jobId }) => jobId)).not.toContain(again.each[0]?.jobId);
+  const stand = await json<FleetOrdered[]>(ask(`/api/customers/${fleet}/order`));
+  expect(stand.map(({ id }) => id)).toEqual([again.id, order.id]);
+});
+
+test('an order is taken back in one step: all is as it was before; what somebody went on with stays, and is said', async () => {
+  const {
+    vehicles: [one, other],
+    tires: [line],
+  } = await known();
+  const state = async () => ({
+    stages: (await db().execute(sql`select id, job_id from stages order by id`)).rows,
+    jobs: (await db().execute(sql`select id, status from jobs order by id`)).rows,
+    work: (await db().execute(sql`select job_id, document from job_work order by job_id`)).rows,
+  });
+  const before = await state();
+  const order = (vehicles: number[]): Promise<FleetOrdered> =>
+    json(post(`/api/customers/${fleet}/order`, { tire: line?.tire ?? 0, vehicles }));
+  const takeBack = (id: number): Promise<Response> => ask(`/api/fleet-orders/${id}`, { method: 'DELETE' });
+  const first = await order([one?.id ?? 0, other?.id ?? 0]);
+  expect(await state()).not.toEqual(before);
+  expect(await json(takeBack(first.id))).toEqual({ back: first.each.map(({ job }) => job), kept: [] });
+  expect(await state()).toEqual(before);
+  expect((await takeBack(first.id)).status).toBe(404);
+
+  const second = await order([one?.id ?? 0, other?.id ?? 0]);
+  const [went, stayed] = second.each;
+  const { work } = await json<{ work: { version: number; work: JobWork } }>(ask(`/api/jobs/${went?.jobId}`));
+  const ticked = { ...work.work, ticks: { 'take-in': { by: 'x', at: '2026-03-02T10:00' } } };
+  await json(
+    ask(`/api/jobs/${went?.jobId}/work`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ version: work.version, work: ticked }),
+    }),
+  );
+  expect(await json(takeBack(second.id))).toEqual({ back: [stayed?.job], kept: [went?.job] });
+  const after = await json<{ work: { work: JobWork } }>(ask(`/api/jobs/${went?.jobId}`));
+  expect(after.work.work.stageId).toBe(went?.stageId);
+
+  const third = await order([other?.id ?? 0]);
+  const log = { kind: 'note', id: crypto.randomUUID(), at: '2026-03-02T10:00', by: 'x', words: 'seen' };
+  await json(post(`/api/jobs/${third.each[0]?.jobId}/log`, [log] as unknown as object));
+  expect(await json(takeBack(third.id))).toEqual({ back: [third.each[0]?.job], kept: [] });
+  // Somebody wrote into the job that was made for it: it stays, with nothing in work.
+  const left = await json<{ stages: unknown[]; work: { work: JobWork } }>(
+    ask(`/api/jobs/${third.each[0]?.jobId}`),
+  );
+  expect(left.stages).toHaveLength(1);
+  expect(left.work.work).toMatchObject({ stageId: null, tasks: [], parts: [] });
+  const fitter = await fetchAs(server.url, DEMO.fitter);
+  expect((await fitter(`/api/fleet-orders/${second.id}`, { method: 'DELETE' })).status).toBe(403);
 });
 
 test('their link shows all of their vehicles to a stranger and nothing of the shop besides; taken back it opens nothing', async () => {

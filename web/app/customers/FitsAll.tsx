@@ -9,10 +9,17 @@ import { GradeMark } from '../../drawings/GradeMark';
 import { refusalWords, send } from '../../state/apiClient';
 import { Button } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
+import { FleetOrders } from './FleetOrders';
 
 const ASK_MS = 1000;
 
-type Props = { customerId: number; units: UnitSystem; currency: string };
+type Props = {
+  customerId: number;
+  units: UnitSystem;
+  currency: string;
+  /** Their jobs are others now. */
+  ordered: () => void;
+};
 
 /** Before it is read. */
 const NOTHING: Common = { vehicles: [], askedAt: null, known: 0, whole: true, count: 0, tires: [] };
@@ -83,11 +90,12 @@ function OrderForm({
 }
 
 /** Which tires all vehicles of a customer take, worked out on demand, and ordered for many of them at once. */
-export function FitsAll({ customerId, units, currency }: Props) {
+export function FitsAll({ customerId, units, currency, ordered }: Props) {
   const [common, setCommon] = useState<Common | null>(null);
   const [open, setOpen] = useState<number | null>(null);
-  const [ordered, setOrdered] = useState<FleetOrdered[]>([]);
+  const [orders, setOrders] = useState<readonly FleetOrdered[]>([]);
   const address = `/api/customers/${customerId}/fits`;
+  const orderAddress = `/api/customers/${customerId}/order`;
   const { vehicles, askedAt, known, whole, count, tires } = common ?? NOTHING;
   const isAsked = askedAt !== null;
   const isRunning = isAsked && known < vehicles.length;
@@ -101,19 +109,28 @@ export function FitsAll({ customerId, units, currency }: Props) {
     const timer = setInterval(look, ASK_MS);
     return () => clearInterval(timer);
   }, [address, isRunning]);
+  useEffect(() => {
+    void send<FleetOrdered[]>('GET', orderAddress).then((answer) => {
+      if (answer.kind === 'ok') setOrders(answer.value);
+    });
+  }, [orderAddress]);
   const ask = async (): Promise<void> => {
     const answer = await send<Common>('POST', address);
     if (answer.kind === 'ok') setCommon(answer.value);
     else toast(refusalWords(answer, true));
   };
+  const stand = (now: readonly FleetOrdered[]): void => {
+    setOrders(now);
+    ordered();
+  };
   const order = async (tire: number, chosen: number[]): Promise<void> => {
     const body = { tire, vehicles: chosen };
-    const answer = await send<FleetOrdered[]>('POST', `/api/customers/${customerId}/order`, body);
+    const answer = await send<FleetOrdered>('POST', orderAddress, body);
     if (answer.kind !== 'ok') {
       toast(refusalWords(answer, true));
       return;
     }
-    setOrdered(answer.value);
+    stand([answer.value, ...orders]);
     setOpen(null);
   };
   return (
@@ -139,79 +156,71 @@ export function FitsAll({ customerId, units, currency }: Props) {
               ? `${known} of ${plural(vehicles.length, 'vehicle')} gone through. This page may be closed; it goes on.`
               : `${count === 0 ? 'No tire of the catalog fits all of them' : `${plural(count, 'tire')} of the catalog ${count === 1 ? 'fits' : 'fit'} all of them`} close or free and within their loads, as delivered and uncut; as of ${sayDate(askedAt.slice(0, 10))}.${whole ? '' : ' The catalog was too long to go through whole: there may be more.'}`}
       </p>
-      {ordered.length > 0 && (
-        <p className="mt-1 font-medium" data-testid="fleet-ordered">
-          Taken into work:{' '}
-          {ordered.map(({ jobId, job, stageId }) => (
-            <a key={jobId} className="mr-2" href={`/jobs/${jobId}/build?stage=${stageId}`}>
-              {job}
-            </a>
-          ))}
-          <a href="/parts">Their parts are to be ordered</a>
-        </p>
-      )}
+      {orders.length > 0 && <FleetOrders orders={orders} changed={stand} />}
       {!isRunning && tires.length > 0 && (
-        <DataTable
-          rows={tires}
-          keyOf={({ tire }) => tire}
-          rowProps={({ tire }) => ({ 'data-tire': tire })}
-          columns={[
-            {
-              head: 'Tire',
-              className: 'w-full font-medium',
-              cell: (line) => (
-                <>
-                  {line.words}
-                  {open === line.tire && (
-                    <OrderForm
-                      line={line}
-                      vehicles={vehicles}
-                      units={units}
-                      currency={currency}
-                      order={(chosen) => order(line.tire, chosen)}
-                    />
-                  )}
-                </>
-              ),
-            },
-            {
-              head: 'One wheel for all',
-              className: 'min-w-52',
-              cell: ({ wheel }) => wheel ?? <span className="text-graphite">each its own</span>,
-            },
-            {
-              head: 'Need a kit',
-              className: 'whitespace-nowrap',
-              cell: ({ lifted }) => (lifted === 0 ? 'none' : `${lifted} of ${vehicles.length}`),
-            },
-            {
-              head: 'Tightest',
-              right: true,
-              className: 'whitespace-nowrap',
-              cell: ({ leastMm }) => showRounded(leastMm, 'length', units),
-            },
-            {
-              head: 'Together',
-              right: true,
-              className: 'whitespace-nowrap',
-              cell: ({ cost }) => (cost === null ? <i>no price</i> : money(cents(cost), { currency })),
-            },
-            {
-              head: '',
-              className: 'no-print whitespace-nowrap',
-              cell: ({ tire, words }) => (
-                <Button
-                  needs="plan"
-                  aria-label={`Order ${words} for many`}
-                  aria-expanded={open === tire}
-                  onClick={() => setOpen(open === tire ? null : tire)}
-                >
-                  Order…
-                </Button>
-              ),
-            },
-          ]}
-        />
+        <div className="overflow-x-auto">
+          <DataTable
+            rows={tires}
+            keyOf={({ tire }) => tire}
+            rowProps={({ tire }) => ({ 'data-tire': tire })}
+            columns={[
+              {
+                head: 'Tire',
+                className: 'w-full font-medium',
+                cell: (line) => (
+                  <>
+                    {line.words}
+                    {open === line.tire && (
+                      <OrderForm
+                        line={line}
+                        vehicles={vehicles}
+                        units={units}
+                        currency={currency}
+                        order={(chosen) => order(line.tire, chosen)}
+                      />
+                    )}
+                  </>
+                ),
+              },
+              {
+                head: 'One wheel for all',
+                className: 'min-w-52',
+                cell: ({ wheel }) => wheel ?? <span className="text-graphite">each its own</span>,
+              },
+              {
+                head: 'Need a kit',
+                className: 'whitespace-nowrap',
+                cell: ({ lifted }) => (lifted === 0 ? 'none' : `${lifted} of ${vehicles.length}`),
+              },
+              {
+                head: 'Tightest',
+                right: true,
+                className: 'whitespace-nowrap',
+                cell: ({ leastMm }) => showRounded(leastMm, 'length', units),
+              },
+              {
+                head: 'Together',
+                right: true,
+                className: 'whitespace-nowrap',
+                cell: ({ cost }) => (cost === null ? <i>no price</i> : money(cents(cost), { currency })),
+              },
+              {
+                head: '',
+                className: 'no-print whitespace-nowrap',
+                cell: ({ tire, words }) => (
+                  <Button
+                    needs="plan"
+                    aria-label={`Order ${words} for many`}
+                    aria-expanded={open === tire}
+                    onClick={() => setOpen(open === tire ? null : tire)}
+                  >
+                    Order…
+                  </Button>
+                ),
+              },
+            ]}
+          />
+        </div>
       )}
     </section>
   );

@@ -9,6 +9,7 @@ import { Button, ButtonLink } from '../../ui/Button';
 import { DataTable } from '../../ui/DataTable';
 import { PageHead } from '../../ui/PageHead';
 import { Toasts, useReady } from '../../ui/page';
+import { send } from '../../state/apiClient';
 import { useWhyNot } from '../../state/person';
 import { EraseDialog } from './EraseDialog';
 import { FitsAll } from './FitsAll';
@@ -22,8 +23,13 @@ const hasOn = ({ on }: FleetLineOf): string =>
     : 'nothing handed over yet';
 
 /** What somebody with many vehicles asks: what each has on, what is due on it, and what was spent. */
-function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units, currency }: Props) {
+function FleetOwnerIsland({ fleet, units, currency }: Props) {
   useReady();
+  const [{ customer, vehicles, years }, setFleet] = useState(fleet);
+  const lookAgain = (): void =>
+    void send<CustomerFleet>('GET', `/api/customers/${customer.id}`).then((answer) => {
+      if (answer.kind === 'ok') setFleet(answer.value);
+    });
   const [erasing, setErasing] = useState(false);
   const why = useWhyNot('people');
   return (
@@ -61,7 +67,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units, currenc
             },
             {
               head: 'Due',
-              className: 'w-full min-w-72',
+              className: 'min-w-64',
               cell: ({ due }) =>
                 due.length === 0
                   ? '–'
@@ -74,7 +80,7 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units, currenc
             },
             {
               head: 'Jobs',
-              className: 'min-w-72',
+              className: 'w-full min-w-80',
               cell: ({ jobs }) =>
                 jobs.map(({ id, number, title, status }) => (
                   <p key={id}>
@@ -86,7 +92,9 @@ function FleetOwnerIsland({ fleet: { customer, vehicles, years }, units, currenc
           ]}
         />
       </div>
-      {vehicles.length > 0 && <FitsAll customerId={customer.id} units={units} currency={currency} />}
+      {vehicles.length > 0 && (
+        <FitsAll customerId={customer.id} units={units} currency={currency} ordered={lookAgain} />
+      )}
       {years.length > 0 && (
         <DataTable
           testId="years"
