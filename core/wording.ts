@@ -14,6 +14,7 @@ export const inKg = figure('mass');
 export const inKpa = figure('pressure');
 export const inKmh = figure('speed');
 export const inNm = figure('torque');
+export const inKm = figure('distance');
 
 type Part = Wording | number | Figure;
 const isFigure = (part: unknown): part is Figure =>

@@ -6,6 +6,7 @@ import { AXLES, type AxleName, type Build } from '../format/build';
 import { CUT_KINDS } from '../cutting/kinds';
 import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, showWithUnit, type Quantity, type UnitSystem } from '../units/quantity';
+import { RETORQUE } from '../work/retorque';
 import { riseMm } from '../vehicle/rise';
 import { beforeAfter } from './beforeAfter';
 import { elevationBlocks } from './elevationSketch';
@@ -109,8 +110,8 @@ function measuredWords({ vehicle }: Build): string[] {
   ];
 }
 
-const CARE = [
-  'Have the wheel nuts torqued again after 50 to 100 km, and after every time a wheel was off.',
+const care = (units: UnitSystem): string[] => [
+  `Have the wheel nuts torqued again after ${RETORQUE[units]}, and after every time a wheel was off.`,
   'Check the pressures cold, monthly and before long tours; air up again after airing down, before driving fast.',
   'Rotate the tires as their maker says, the spare with them where it is the same; look for wear that is uneven.',
   'Look at the edges that were trimmed after the first winter; touch up what is bare before it rusts.',
@@ -189,7 +190,7 @@ export function customerCopy(
         ...pressures.map(
           ({ label, value, source }) => `${label}: ${value} (${source || 'as the shop states'}).`,
         ),
-        ...CARE.filter((words) => cuts.length > 0 || !words.includes('trimmed')),
+        ...care(units).filter((words) => cuts.length > 0 || !words.includes('trimmed')),
       ],
     },
     { kind: 'heading', words: 'Cautions' },

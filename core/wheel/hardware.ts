@@ -1,4 +1,4 @@
-import { inKg, inKpa, inMm, say } from '../wording';
+import { inKg, inKm, inKpa, inMm, say } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
 
@@ -113,7 +113,7 @@ function spacerChecks(build: Build): Check[] {
       id,
       status: 'watch',
       value: spacerMm,
-      message: say`A spacer of ${inMm(spacerMm)} bolts on: torque it to its maker’s figure, again after 50 to 100 km. Spacers are unlawful in places, ask the inspector.`,
+      message: say`A spacer of ${inMm(spacerMm)} bolts on: torque it to its maker’s figure, again after ${inKm(50, 0)} to ${inKm(100, 0)}. Spacers are unlawful in places, ask the inspector.`,
     },
     past === undefined
       ? {

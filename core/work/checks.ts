@@ -110,7 +110,7 @@ const CHECKS: readonly (WorkCheck & { when?: readonly Trigger[] })[] = [
   {
     id: 'release-told',
     list: 'release',
-    words: 'Customer told: re-torque after 50 to 100 km, stands higher, brakes longer',
+    words: 'Customer told: when the nuts are torqued again, stands higher, brakes longer',
   },
 ];
 

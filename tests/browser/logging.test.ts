@@ -161,6 +161,25 @@ describe('a test fit', () => {
   });
 });
 
+test('who measures in inches types travel and gaps in sixteenths, and is told of miles', async () => {
+  const { openStage, text, eventually, keys } = bench();
+  await openStage('Highfold', 1, 'log');
+  const known = (await entries()).length;
+  await keys('u');
+  await eventually(
+    () => text('[data-testid="test-fit"]'),
+    (words) => words.includes('Travel, in'),
+    'the form is in inches',
+  );
+  expect(await text('#log')).toContain('30 to 60 miles');
+  await fill('Travel', '2 1/4');
+  await fill('Gap', '13/16');
+  await press('Write the gap down');
+  const list = await eventually(entries, (all) => all.length === known + 1, 'the server has it');
+  expect(list.at(-1)).toMatchObject({ reading: { gapMm: 20.6375, travelMm: 57.15 } });
+  await keys('u');
+});
+
 test('follow-up is written down, refused by name, filtered and kept', async () => {
   const { text, eventually, driver } = bench();
   await fill('Odometer', '48210');

@@ -29,6 +29,11 @@ type Props = {
   disabled: boolean;
 };
 
+/** Beside an upright tape there is room for so many letters in a line: longer words stand in two, the number below. */
+const ONE_LINE = 11;
+const standsInTwo = ({ side, bare, label, readMm }: Runner, units: UnitSystem): boolean =>
+  side < 0 && !bare && `${label} ${show(readMm, 'length', units)}`.length > ONE_LINE;
+
 function TapeRunner({
   runner,
   place,
@@ -49,6 +54,7 @@ function TapeRunner({
   const { side, label, readMm, id } = runner;
   const value = show(readMm, 'length', units);
   const words = runner.bare ? value : `${label} ${value}`;
+  const isTwoLines = upright && standsInTwo(runner, units);
   const slider = useRunner({
     label,
     value: runner.atMm,
@@ -86,7 +92,18 @@ function TapeRunner({
         y={upright ? 4.5 : base + (side > 0 ? 13 : -4)}
         textAnchor={upright ? (side > 0 ? 'start' : 'end') : 'middle'}
       >
-        {words}
+        {isTwoLines ? (
+          <>
+            <tspan x={base + side * 3} dy={-6}>
+              {label}
+            </tspan>
+            <tspan x={base + side * 3} dy={14}>
+              {value}
+            </tspan>
+          </>
+        ) : (
+          words
+        )}
       </text>
     </g>
   );
@@ -119,7 +136,7 @@ export function Tape({ upright, x, y, lengthPx, fromMm, toMm, units, runners, sc
     const mine = runners.filter((runner) => runner.side === side);
     const places = spread(
       mine.map(({ atMm }) => at(atMm)),
-      upright ? 17 : 62,
+      upright ? (mine.some((runner) => standsInTwo(runner, units)) ? 30 : 17) : 62,
     );
     return mine.map((runner, i) => ({ runner, place: upright ? (places[i] ?? 0) : at(runner.atMm) }));
   });

@@ -5,6 +5,7 @@ import { meantNear } from '../../core/measure/standing';
 import { readQuantity, show, showWithUnit, unitOf, type Quantity } from '../../core/units/quantity';
 import { $units, type Edited } from '../state/store';
 import { Offers } from './Offers';
+import { keyboardFor } from './keyboardFor';
 import { useTyped } from './useTyped';
 
 type Props = {
@@ -150,12 +151,12 @@ export function NumberField({
       <div className="relative">
         <input
           id={id}
-          className={`field-box font-medium ${bare ? '' : 'pr-10'} ${dense ? 'min-h-[1.7rem] py-0' : 'text-[1.05rem]'}`}
+          className={`field-box font-medium ${bare ? '' : dense ? 'pr-7' : 'pr-10'} ${dense ? 'min-h-[1.7rem] py-0' : 'text-[1.05rem]'}`}
           title={dense ? both : undefined}
           data-field=""
           data-stored={stored ? '' : undefined}
           data-path={path}
-          inputMode="decimal"
+          inputMode={keyboardFor(quantity, units)}
           autoComplete="off"
           disabled={disabled}
           value={text}

@@ -200,7 +200,7 @@ function Template({ build, planned: { cut, marking } }: { build: Build; planned:
     date: today(),
   });
   return (
-    <div className="mt-3 grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-x-8">
+    <div className="mt-3 grid grid-cols-1 items-start gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div>
         <div className="mb-1 flex flex-wrap items-center gap-3">
           <h3 className="text-lg font-semibold">Template: {cut.label}</h3>

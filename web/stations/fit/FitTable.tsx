@@ -74,7 +74,7 @@ function FitRow({
       <td className="pr-2 font-normal">
         <div className="flex items-center gap-2">
           {obstacle && !isNeverCut(obstacle.material) ? (
-            <span className="w-[4.6rem] shrink-0">
+            <span className="w-[5.2rem] shrink-0">
               <NumberField
                 hideLabel
                 dense
@@ -87,7 +87,7 @@ function FitRow({
               />
             </span>
           ) : (
-            <span className="text-graphite w-[4.6rem] shrink-0 text-[0.85rem]">never cut</span>
+            <span className="text-graphite w-[5.2rem] shrink-0 text-[0.85rem]">never cut</span>
           )}
           {row.accepted && <span className="text-[0.88rem]">kisses: this job lets it pass</span>}
         </div>

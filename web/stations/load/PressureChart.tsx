@@ -68,7 +68,7 @@ export const PressureChart = memo(function PressureChart({
         {unitOf('length', units)}, against {unitOf('pressure', units)} · est.
       </figcaption>
       <ResponsiveContainer width="100%" height={190} initialDimension={{ width: 300, height: 190 }}>
-        <LineChart data={data} margin={{ top: 18, right: 4, bottom: 2, left: 0 }}>
+        <LineChart data={data} margin={{ top: 32, right: 4, bottom: 2, left: 0 }}>
           <CartesianGrid {...GRID} />
           <XAxis
             dataKey="kpa"
@@ -104,6 +104,8 @@ export const PressureChart = memo(function PressureChart({
               label={{
                 value: `${word} ${show(kpa, 'pressure', units)}`,
                 position: 'top',
+                // On a narrow page they stand near one another: one above the other.
+                dy: word === 'trail' ? -13 : 0,
                 fill: 'var(--ink)',
                 fontSize: 12,
               }}

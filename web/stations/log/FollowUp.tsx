@@ -1,3 +1,4 @@
+import { RETORQUE } from '../../../core/work/retorque';
 import { whyNot } from '../../state/person';
 import { useStore } from '@nanostores/react';
 import { useKept } from '../../state/kept';
@@ -137,7 +138,7 @@ export function FollowUp() {
           ? 'Tires that roll one way only stay on their side. A spare that goes round with them evens the five out.'
           : kind === 'alignment'
             ? 'The vehicle maker states what it shall be; Build holds those figures. Steering work belongs to qualified people.'
-            : 'Nuts again after 50 to 100 km, to the stated torque; look for shiny spots and crumbs after some days.'}
+            : `Nuts again after ${RETORQUE[units]}, to the stated torque; look for shiny spots and crumbs after some days.`}
       </p>
       <Wear />
     </form>

@@ -1,4 +1,6 @@
 import { useStore } from '@nanostores/react';
+import { keyboardFor } from '../../ui/keyboardFor';
+import { typedQuantity } from '../../ui/RowsDialog';
 import { useTyped } from '../../ui/useTyped';
 import { useKept } from '../../state/kept';
 import { useState } from 'react';
@@ -6,7 +8,7 @@ import type { Build } from '../../../core/format/build';
 import { lockOfShare, LOCK_WORDS } from '../../../core/measure/gaps';
 import { stanceTravelMm, type Suggestion } from '../../../core/calibration/nextReadings';
 import { AxleSwitch, Segments } from '../../ui/choices';
-import { typedNumber } from '../../ui/RowsDialog';
+import { readQuantity, show, withUnit, type Quantity } from '../../../core/units/quantity';
 import { $units } from '../../state/store';
 import { writeDown } from './logStore';
 import { TurnPlate } from './TurnPlate';
@@ -21,20 +23,31 @@ export type Pose = Pick<
 const big =
   'border-line border px-4 py-2.5 text-lg font-semibold aria-pressed:bg-ink aria-pressed:text-sheet';
 
-/** A number of the pose, as it is typed until the field is left. */
-function PoseNumber({ words, value, take }: { words: string; value: number; take: (value: number) => void }) {
+/** A number of the pose, as it is typed until the field is left: shown and read in the units of whoever types. */
+function PoseNumber({
+  words,
+  value,
+  quantity,
+  take,
+}: {
+  words: string;
+  value: number;
+  quantity: Quantity;
+  take: (value: number) => void;
+}) {
+  const units = useStore($units);
   const [typed, setTyped] = useTyped(value);
   return (
     <label className="caption w-28">
-      {words}
+      {withUnit(words, quantity, units)}
       <input
         className="field-box text-ink text-base"
-        inputMode="decimal"
-        value={typed ?? String(value)}
+        inputMode={keyboardFor(quantity, units)}
+        value={typed ?? show(value, quantity, units)}
         onChange={(event) => {
           setTyped(event.target.value);
-          const read = typedNumber(event.target.value);
-          if (typeof read === 'number') take(read);
+          const read = readQuantity(event.target.value, quantity, units);
+          if (read.ok) take(read.value);
         }}
         onBlur={() => setTyped(null)}
       />
@@ -66,11 +79,6 @@ export function TestFitForm({
     if (refused !== null) return;
     setGap('');
     setSound('');
-  };
-  const perMm = units === 'metric' ? 1 : 25.4;
-  const writeGap = (): void => {
-    const value = typedNumber(gap);
-    write({ gapMm: typeof value === 'number' ? value * perMm : value });
   };
   const locks = [true, false].flatMap((inside) =>
     LOCK_WORDS.filter(([, share]) => inside || share > 0).map(([words, share]) => ({
@@ -132,11 +140,21 @@ export function TestFitForm({
               {words}
             </button>
           ))}
-          <PoseNumber words="Lock, °" value={pose.lockDeg} take={(lockDeg) => set({ lockDeg })} />
+          <PoseNumber
+            words="Lock"
+            quantity="angle"
+            value={pose.lockDeg}
+            take={(lockDeg) => set({ lockDeg })}
+          />
           {pose.side === 'left' && pose.axle === 'front' && (
             <TurnPlate take={(lockDeg) => set({ lockDeg })} />
           )}
-          <PoseNumber words="Travel, mm" value={pose.travelMm} take={(travelMm) => set({ travelMm })} />
+          <PoseNumber
+            words="Travel"
+            quantity="length"
+            value={pose.travelMm}
+            take={(travelMm) => set({ travelMm })}
+          />
         </div>
       )}
       <div className="flex flex-wrap gap-1.5" role="group" aria-label="Place">
@@ -157,14 +175,14 @@ export function TestFitForm({
         className="flex flex-wrap items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          writeGap();
+          write({ gapMm: typedQuantity(gap, 'length', units) });
         }}
       >
         <label className="caption w-36">
-          Gap, {units === 'metric' ? 'mm' : 'in'}
+          {withUnit('Gap', 'length', units)}
           <input
             className="field-box text-ink text-2xl font-semibold"
-            inputMode="decimal"
+            inputMode={keyboardFor('length', units)}
             value={gap}
             onChange={(event) => setGap(event.target.value)}
           />

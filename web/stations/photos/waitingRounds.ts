@@ -21,7 +21,9 @@ async function sendRound({ vehicleId, round, pictures }: Waiting): Promise<Sent>
   if (kept.kind === 'unreachable') return { key, waits: true };
   if (kept.kind === 'refused') return { key, refused: refusalWords(kept) };
   for (const { id, jpeg } of pictures) {
-    const answer = await send('PUT', `/api/rounds/${kept.value.id}/pictures/${id}`, jpeg, { type: 'image/jpeg' });
+    const answer = await send('PUT', `/api/rounds/${kept.value.id}/pictures/${id}`, jpeg, {
+      type: 'image/jpeg',
+    });
     // Whatever failed on the server's side is no refusal: all of it waits on, and what is there already stands once.
     if (answer.kind === 'unreachable' || (answer.kind === 'refused' && answer.status >= 500))
       return { key, waits: true };
