@@ -1,4 +1,5 @@
 import { and, asc, eq, gt, or, sql } from 'drizzle-orm';
+import { grouped } from '../core/grouped';
 import type { Change } from '../core/history/diff';
 import type { Queryable } from './client';
 import { changes } from './schema';
@@ -10,24 +11,36 @@ export type ChangeHead = Pick<ChangeRow, 'id' | 'version' | 'kind' | 'reverts' |
 const of = (subject: ChangeRow['subject'], subjectId: number) =>
   and(eq(changes.subject, subject), eq(changes.subjectId, subjectId));
 
+const headColumns = {
+  id: changes.id,
+  version: changes.version,
+  kind: changes.kind,
+  reverts: changes.reverts,
+  at: changes.at,
+  person: changes.person,
+};
+
 /** What happened to a document, oldest first, without what it changed: enough to know what can be undone. */
 export function changeHeads(
   db: Queryable,
   subject: ChangeRow['subject'],
   subjectId: number,
 ): Promise<ChangeHead[]> {
-  return db
-    .select({
-      id: changes.id,
-      version: changes.version,
-      kind: changes.kind,
-      reverts: changes.reverts,
-      at: changes.at,
-      person: changes.person,
-    })
+  return db.select(headColumns).from(changes).where(of(subject, subjectId)).orderBy(asc(changes.id));
+}
+
+/** The same of all documents of a sheet, asked for at once; answers what happened to each. */
+export async function changeHeadsOf(
+  db: Queryable,
+  documents: readonly Pick<ChangeRow, 'subject' | 'subjectId'>[],
+): Promise<(subject: ChangeRow['subject'], subjectId: number) => ChangeHead[]> {
+  const rows = await db
+    .select({ ...headColumns, subject: changes.subject, subjectId: changes.subjectId })
     .from(changes)
-    .where(of(subject, subjectId))
+    .where(or(...documents.map(({ subject, subjectId }) => of(subject, subjectId))))
     .orderBy(asc(changes.id));
+  const heads = grouped(rows, ({ subject, subjectId }) => `${subject} ${subjectId}`);
+  return (subject, subjectId) => heads.get(`${subject} ${subjectId}`) ?? [];
 }
 
 /** Every change since a version, oldest first; what brought a document in is without the document. */

@@ -15,7 +15,7 @@ import {
   vehicleById,
   type StageRow,
 } from '../data/documents';
-import { addChange } from '../data/changes';
+import { addChange, changeHeadsOf } from '../data/changes';
 import {
   JOB_SORTS,
   allJobs,
@@ -39,7 +39,7 @@ import { judgedTransaction } from './judge/transaction';
 import { buildFileOf, vehicleOfStage } from './stageFile';
 import { headOf, type JobHead } from './jobHead';
 import { followPlace } from './place';
-import { versioned, type Actor, type Versioned } from './versioned';
+import { versionedBy, type Actor, type Subject, type Versioned } from './versioned';
 import { done, faulty, missing, type Outcome } from './errors';
 import { workOn, type VersionedWork } from './work';
 import { readBuild } from '../core/format/read';
@@ -97,23 +97,32 @@ export async function sheetData(
   person: string,
 ): Promise<SheetData | undefined> {
   const job = await jobById(db, jobId);
-  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  if (!job) return undefined;
+  const [vehicle, rows, work] = await Promise.all([
+    vehicleById(db, job.vehicleId),
+    stagesOfJob(db, jobId),
+    workOn(db, jobId),
+  ]);
   if (!vehicle) return undefined;
-  const rows = await stagesOfJob(db, jobId);
+  const heads = await changeHeadsOf(db, [
+    { subject: 'job', subjectId: jobId },
+    { subject: 'vehicle', subjectId: vehicle.id },
+    ...rows.map(({ id }) => ({ subject: 'stage' as const, subjectId: id })),
+  ]);
+  const versioned = <D>(subject: Subject, one: { id: number; version: number; document: D }): Versioned<D> =>
+    versionedBy(heads(subject, one.id), subject, one, person);
   return {
     job,
-    work: await workOn(db, jobId),
-    head: await versioned(db, 'job', jobId, { version: job.version, document: headOf(job) }, person),
-    vehicle: await versioned(db, 'vehicle', vehicle.id, vehicle, person),
-    stages: await Promise.all(
-      rows.map(async ({ id, version, document, position, label, grade, leastClearanceMm }) => ({
-        ...(await versioned(db, 'stage', id, { version, document }, person)),
-        position,
-        label,
-        grade,
-        leastClearanceMm,
-      })),
-    ),
+    work,
+    head: versioned('job', { id: jobId, version: job.version, document: headOf(job) }),
+    vehicle: versioned('vehicle', vehicle),
+    stages: rows.map(({ id, version, document, position, label, grade, leastClearanceMm }) => ({
+      ...versioned('stage', { id, version, document }),
+      position,
+      label,
+      grade,
+      leastClearanceMm,
+    })),
   };
 }
 

@@ -9,6 +9,7 @@ import {
   changeHeads,
   changesOfBatch,
   changesSince,
+  type ChangeHead,
   type ChangeRow,
 } from '../data/changes';
 import { conflict, done, missing, refused, type Outcome } from './errors';
@@ -76,14 +77,13 @@ export function first(outcome: Outcome<Versioned[]>): Outcome<Versioned & { also
 /** One document as it should be, made on a version. */
 export type Write = { subject: Subject; id: number; version: number; document: unknown };
 
-export async function versioned<Document>(
-  db: Queryable,
+/** A document with what of one's own can be undone, from what happened to it. */
+export function versionedBy<Document>(
+  rows: readonly ChangeHead[],
   subject: Subject,
-  id: number,
-  { version, document }: { version: number; document: Document },
+  { id, version, document }: { id: number; version: number; document: Document },
   person: string,
-): Promise<Versioned<Document>> {
-  const rows = await changeHeads(db, subject, id);
+): Versioned<Document> {
   const state = undoState(rows, person);
   // When it was last touched: done, taken back or made again. The sheet steps the latest of its documents.
   const named = (changeId: number | undefined): Step | null => {
@@ -93,6 +93,16 @@ export async function versioned<Document>(
     return { id: row.id, at: row.at.toISOString(), since: [...new Set(others)] };
   };
   return { subject, id, version, document, undo: named(state.undo.at(-1)), redo: named(state.redo.at(-1)) };
+}
+
+async function versioned<Document>(
+  db: Queryable,
+  subject: Subject,
+  id: number,
+  { version, document }: { version: number; document: Document },
+  person: string,
+): Promise<Versioned<Document>> {
+  return versionedBy(await changeHeads(db, subject, id), subject, { id, version, document }, person);
 }
 
 type How = { kind: ChangeRow['kind']; reverts?: number; batch?: number };

@@ -4,6 +4,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import compression from 'compression';
 import { answersTo, HEADERS, namesIn } from './gate';
 import { metricsAt, serveMetrics } from './metrics';
+import { sessionHours } from '../../server/accounts/sessionHours';
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => void;
 
@@ -19,6 +20,9 @@ const names = [
   ...namesIn(process.env['VEXLO_HOSTS']),
   ...(host === '0.0.0.0' || host === '::' ? [] : [host]),
 ];
+
+// A setting that is none is told when the server starts, and not to the first who signs in.
+sessionHours(process.env['VEXLO_SIGN_IN_HOURS']);
 
 function wordsFor(response: ServerResponse, status: number, words: string): void {
   response.writeHead(status, { 'content-type': 'application/json', 'cache-control': 'no-store' });

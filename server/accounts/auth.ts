@@ -6,9 +6,8 @@ import type { Database } from '../../data/client';
 import { accounts, sessions, users, verifications } from '../../data/tables';
 import { serverSecret } from '../secret';
 import { bench } from './benchPlugin';
+import { sessionHours } from './sessionHours';
 
-/** A session ends by itself after as many seconds: nobody signs in more seldom than that. */
-const SESSION_S = 30 * 24 * 3600;
 /** Set by this server from the line that a request came by; what a sender writes there is replaced. */
 export const ADDRESS_HEADER = 'x-vexlo-address';
 
@@ -31,7 +30,10 @@ function made(everyShop: Database) {
       minPasswordLength: LEAST_PASSWORD,
       maxPasswordLength: MOST_PASSWORD,
     },
-    session: { expiresIn: SESSION_S, disableSessionRefresh: true },
+    session: {
+      expiresIn: sessionHours(process.env['VEXLO_SIGN_IN_HOURS']) * 3600,
+      disableSessionRefresh: true,
+    },
     // Its endpoints are called from ours, which count tries in the database, for all server processes together.
     rateLimit: { enabled: false },
     telemetry: { enabled: false },
