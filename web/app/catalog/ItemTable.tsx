@@ -39,10 +39,8 @@ function EditCell({
     setTyped(null);
     if (typed === null || text === (shown === '–' ? '' : shown)) return;
     const value = text === '' ? (edit.numeric ? null : '') : edit.numeric ? typedNumber(text) : text;
-    const answer = await send<ItemRow>('PATCH', `/api/catalog/items/${row.id}`, {
-      version: row.version,
-      [edit.of]: { [edit.key]: value },
-    });
+    const change = { version: row.version, [edit.of]: { [edit.key]: value } };
+    const answer = await send<ItemRow>('PATCH', `/api/catalog/items/${row.id}`, change, { outlives: true });
     if (answer.kind === 'ok') put(answer.value);
     else {
       toast(`${row.maker} ${row.model}: ${refusalWords(answer)}`);

@@ -8,7 +8,8 @@ const HIGH_PX = 330;
 export function TemplateDrawing({ sheet, chosen }: { sheet: TemplateSheet; chosen: number | null }) {
   const { lines, labels, widthMm, heightMm } = sheet;
   // One pixel of the page, in mm of the template: a long edge that stands upright is bound by its height.
-  const scale = Math.max((widthMm + 12) / 690, (heightMm + 12) / HIGH_PX);
+  const [across, up] = [(widthMm + 12) / 690, (heightMm + 12) / HIGH_PX];
+  const scale = Math.max(across, up);
   // A long edge is drawn small: its numbers stand so close that a word between them would only cover them, and what the sheet says of
   // its side is said below it.
   const isSmall = scale >= 0.8;
@@ -41,8 +42,10 @@ export function TemplateDrawing({ sheet, chosen }: { sheet: TemplateSheet; chose
           key={i}
           x={at[0]}
           y={heightMm - at[1]}
+          // The bars lie close where it is small: one’s words a little above, the other’s below.
+          {...(isSmall && ofSheet ? { dy: (text.endsWith('in') ? -3 : 4) * scale } : {})}
           // Beside an edge that stands upright, not on it.
-          {...(isSmall && !ofSheet ? { textAnchor: 'end' as const, dx: -8 * scale } : {})}
+          {...(up > across && isSmall && !ofSheet ? { textAnchor: 'end' as const, dx: -8 * scale } : {})}
           transform={`rotate(${-angleDeg} ${at[0]} ${heightMm - at[1]})`}
           // What belongs to the sheet keeps its place and, where it can be read, its size; numbers are to be read here.
           fontSize={ofSheet ? Math.max(high, 9 * scale) : 14 * scale}
