@@ -190,8 +190,7 @@ export async function customerId(db: Queryable, name: string, note = ''): Promis
   return row.id;
 }
 
-/** Takes a job out with all that is on it; false where there is none. */
-export async function deleteJob(db: Queryable, id: number): Promise<boolean> {
-  const rows = await db.delete(jobs).where(eq(jobs.id, id)).returning({ id: jobs.id });
-  return rows.length > 0;
+/** Takes a job out with all that is on it. */
+export async function deleteJob(db: Queryable, id: number): Promise<void> {
+  await db.delete(jobs).where(eq(jobs.id, id));
 }

@@ -19,7 +19,7 @@ import { deleteJob, jobsOfVehicle } from '../data/jobs';
 import { logOfJob } from '../data/log';
 import type { StageDocument } from '../data/schema';
 import type { VehicleWithFits } from '../data/vehicleFits';
-import { quotesOfJob, workOfJob, workVersion, writeWork } from '../data/work';
+import { quotesOfJob, workOfJob, writeWork } from '../data/work';
 import { chosenOf } from './chosen';
 import { dayOf } from './clock';
 import { fitsFor, namesOf, type fleetOrderBody } from './fitsAll';
@@ -197,7 +197,7 @@ async function begun(
 /** Of an order that was taken back, the jobs on which it is gone, and those on which somebody went on with it. */
 export type FleetTakenBack = { back: string[]; kept: string[] };
 
-/** Whether nothing is on a job but what an order put there. */
+/** Whether nothing is on a job but its vehicle as delivered. */
 async function isBare(tx: Queryable, jobId: number): Promise<boolean> {
   const stages = await stagesOfJob(tx, jobId);
   const besides = [
@@ -207,7 +207,21 @@ async function isBare(tx: Queryable, jobId: number): Promise<boolean> {
     await photosOfJob(tx, jobId),
     await customerLinksOf(tx, jobId),
   ];
-  return stages.length === 2 && besides.every((all) => all.length === 0);
+  return stages.length === 1 && besides.every((all) => all.length === 0);
+}
+
+/** Takes what an order put on one vehicle back; false where somebody went on with it, and then nothing of it is changed. */
+async function takenBack(
+  tx: Queryable,
+  { jobId, stageId, made, work, before }: FleetPlaced,
+): Promise<boolean> {
+  if ((await stageById(tx, stageId))?.version !== 1) return false;
+  // First of all: from here on nobody ticks on what is going.
+  if (!(await writeWork(tx, jobId, work, before))) return false;
+  await deleteStage(tx, stageId);
+  if (made && (await isBare(tx, jobId))) await deleteJob(tx, jobId);
+  else await followPlace(tx, jobId);
+  return true;
 }
 
 /**
@@ -220,18 +234,8 @@ export async function takeBackOrder(ctx: Context, id: number): Promise<Outcome<F
     const order = await takeBackFleetOrder(tx, id, { by: person.name, at: now });
     if (!order) return missing('order that stands');
     const taken: FleetTakenBack = { back: [], kept: [] };
-    for (const { jobId, job, stageId, made, work, before } of order.placed) {
-      const stage = await stageById(tx, stageId);
-      const isTaken =
-        stage?.version === 1 &&
-        (made && (await isBare(tx, jobId)) && (await workVersion(tx, jobId)) === work
-          ? await deleteJob(tx, jobId)
-          : (await writeWork(tx, jobId, work, before)) !== undefined);
-      taken[isTaken ? 'back' : 'kept'].push(job);
-      if (!isTaken) continue;
-      await deleteStage(tx, stageId);
-      await followPlace(tx, jobId);
-    }
+    for (const placed of order.placed)
+      taken[(await takenBack(tx, placed)) ? 'back' : 'kept'].push(placed.job);
     return taken.back.length > 0
       ? done(taken)
       : refused({

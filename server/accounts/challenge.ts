@@ -1,15 +1,14 @@
-import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { addMinutes } from 'date-fns';
 import { spendChallenge } from '../../data/passkeys';
 import type { Context } from '../context';
-import { serverSecret } from '../secret';
+import { sealOf } from '../secret';
 import { hashOfSecret } from './entry';
 
 /** As long as somebody has to find their finger, a phone or a key. */
 const MINUTES = 5;
 
-const sealed = (text: string): string =>
-  createHmac('sha256', serverSecret()).update(`passkey challenge ${text}`).digest('base64url');
+const sealed = (text: string): string => sealOf(`passkey challenge ${text}`, 'base64url');
 
 /**
  * A challenge for a purpose, with its end and this server's seal on it: asked for a thousand times, it is stored nowhere, and any

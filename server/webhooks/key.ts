@@ -1,7 +1,6 @@
-import { createHmac } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
 import { hashOfSecret } from '../accounts/entry';
-import { serverSecret } from '../secret';
+import { sealOf } from '../secret';
 
 /** What a key begins with, by the convention of how webhooks are signed. */
 const PREFIX = 'whsec_';
@@ -11,7 +10,7 @@ const PREFIX = 'whsec_';
  * database signs.
  */
 export function keyOf(salt: string): string {
-  return PREFIX + createHmac('sha256', serverSecret()).update(`webhook ${salt}`).digest('base64');
+  return PREFIX + sealOf(`webhook ${salt}`, 'base64');
 }
 
 export const hashOfKey = (salt: string): string => hashOfSecret(keyOf(salt));

@@ -22,12 +22,12 @@ import {
   type Doc,
 } from './store';
 import { send, type Answer } from './apiClient';
+import { pauseAfter } from './pauses';
 import { followTold } from './told';
 import { lookAround } from './whereabouts';
 import { keepSoon } from '../offline/keep';
 
 const PAUSE_MS = 500;
-const RETRY_MS = [1000, 2000, 4000, 8000, 15_000];
 
 const timers = new Map<string, ReturnType<typeof setTimeout>>();
 const inFlight = new Map<string, Promise<void>>();
@@ -124,7 +124,7 @@ async function saveOnce(doc: Doc): Promise<void> {
   );
   if (answer.kind === 'unreachable') {
     $save.set({ kind: 'offline', ...(answer.why ? { why: answer.why } : {}) });
-    schedule(doc, RETRY_MS[Math.min(failures++, RETRY_MS.length - 1)] ?? 15_000);
+    schedule(doc, pauseAfter(failures++));
     return;
   }
   failures = 0;

@@ -10,6 +10,7 @@ import {
 import type { JobWork } from '../../core/format/jobWork';
 import { refusalWords, type Answer } from './apiClient';
 import type { Draft } from './drafts';
+import { pauseAfter } from './pauses';
 
 export type WorkChange = (work: JobWork) => JobWork;
 /** Whether all that was changed is stored, is on its way, or waits for the connection. */
@@ -34,13 +35,12 @@ export type Keeping = {
   says?: (state: OnItsWay) => void;
   /** Keeps on this device what is not stored yet; null where everything is. */
   keep?: (draft: Draft | null) => void;
-  /** How long it waits before each new try, ms; the last for all that follow. */
+  /** Other pauses between tries than elsewhere, ms. */
   pausesMs?: readonly number[];
 };
 
 /** How often a change is made again on what somebody else stored meanwhile before it waits a while. */
 const TRIES = 4;
-const PAUSES_MS = [1000, 2000, 4000, 8000, 15_000];
 
 /** Whether a value is there as it was sent; of an object more may stand there, which the server added. */
 function holds(stored: Json | undefined, sent: Json | undefined): boolean {
@@ -71,7 +71,7 @@ function onto(work: JobWork, { base, document }: Draft): { work: JobWork; lost: 
  */
 export function keepWork(
   first: VersionedWork,
-  { put, show, tell, says, keep, pausesMs = PAUSES_MS }: Keeping,
+  { put, show, tell, says, keep, pausesMs }: Keeping,
 ): WorkKeeper {
   let stored = first;
   let waiting: { change: WorkChange; done: (stored: boolean) => void }[] = [];
@@ -118,7 +118,7 @@ export function keepWork(
       const batch = waiting.slice(0, most);
       const came = await store(batch);
       if (came === 'waits') {
-        timer = setTimeout(again, pausesMs[Math.min(failures++, pausesMs.length - 1)]);
+        timer = setTimeout(again, pauseAfter(failures++, pausesMs));
         running = undefined;
         return;
       }
