@@ -196,7 +196,8 @@ export async function startCluster(name: string): Promise<Cluster> {
   if (running) port = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3]);
   else {
     port = await clusterPort(folder);
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c logging_collector=off`;
+    // Six processes of at most 29 connections each (data/client), and some for whoever looks.
+    const options = `-p ${port} -c max_connections=200 -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c logging_collector=off`;
     run('pg_ctl', ['-D', data, '-w', '-l', join(data, 'server.log'), '-o', options, 'start']);
     writeFileSync(join(folder, 'port'), String(port));
   }

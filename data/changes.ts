@@ -1,8 +1,8 @@
-import { and, asc, eq, gt, or, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, or, sql, type SQLWrapper } from 'drizzle-orm';
 import { grouped } from '../core/grouped';
 import type { Change } from '../core/history/diff';
 import type { Queryable } from './client';
-import { changes } from './schema';
+import { changes, jobs, stages } from './schema';
 
 /** Of one shop: whose it is need not be said with it. */
 export type ChangeRow = Omit<typeof changes.$inferSelect, 'shopId'>;
@@ -29,15 +29,26 @@ export function changeHeads(
   return db.select(headColumns).from(changes).where(of(subject, subjectId)).orderBy(asc(changes.id));
 }
 
-/** The same of all documents of a sheet, asked for at once; answers what happened to each. */
-export async function changeHeadsOf(
+/**
+ * The same of all documents of a job's sheet, asked for at once and without knowing which they are; answers what happened to each.
+ * Numbers come as arrays, which are looked up in the index: a list within an OR would have every change of the shop read.
+ */
+export async function changeHeadsOfSheet(
   db: Queryable,
-  documents: readonly Pick<ChangeRow, 'subject' | 'subjectId'>[],
+  jobId: number,
 ): Promise<(subject: ChangeRow['subject'], subjectId: number) => ChangeHead[]> {
+  const among = (subject: ChangeRow['subject'], ids: SQLWrapper) =>
+    and(eq(changes.subject, subject), sql`${changes.subjectId} = any(array(${ids}))`);
   const rows = await db
     .select({ ...headColumns, subject: changes.subject, subjectId: changes.subjectId })
     .from(changes)
-    .where(or(...documents.map(({ subject, subjectId }) => of(subject, subjectId))))
+    .where(
+      or(
+        of('job', jobId),
+        among('vehicle', db.select({ id: jobs.vehicleId }).from(jobs).where(eq(jobs.id, jobId))),
+        among('stage', db.select({ id: stages.id }).from(stages).where(eq(stages.jobId, jobId))),
+      ),
+    )
     .orderBy(asc(changes.id));
   const heads = grouped(rows, ({ subject, subjectId }) => `${subject} ${subjectId}`);
   return (subject, subjectId) => heads.get(`${subject} ${subjectId}`) ?? [];

@@ -45,7 +45,7 @@ const CONNECT_MS = 10_000;
 const QUERY_MS = 20_000;
 
 /** Connections of a process, at most: for what shops ask, and for who is at the door. */
-const MOST_CONNECTIONS = 10;
+const MOST_CONNECTIONS = 20;
 const MOST_AT_THE_DOOR = 6;
 
 function poolOf(url: string, patient: boolean, max: number, told: Lost): pg.Pool {

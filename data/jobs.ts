@@ -1,7 +1,7 @@
 import { and, asc, count, desc, eq, exists, ilike, inArray, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { everyWordIn } from './lists';
-import { customers, jobs, stages, vehicles } from './schema';
+import { customers, jobs, jobWork, stages, vehicles } from './schema';
 import { nextJobNumber } from './shop';
 
 export type Job = typeof jobs.$inferSelect;
@@ -104,6 +104,18 @@ export const allJobs = (db: Queryable): Promise<JobWithNames[]> => jobsOf(db, EV
 export async function jobById(db: Queryable, id: number): Promise<JobWithNames | undefined> {
   const [job] = await jobsWithNames(db).where(eq(jobs.id, id));
   return job;
+}
+
+/** A job with its vehicle's document and the work on it: what its sheet stands on, in one answer. */
+export async function jobWithDocuments(db: Queryable, id: number) {
+  const [row] = await db
+    .select({ job: jobColumns, vehicle: vehicles, work: jobWork })
+    .from(jobs)
+    .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
+    .leftJoin(customers, eq(vehicles.customerId, customers.id))
+    .leftJoin(jobWork, eq(jobWork.jobId, jobs.id))
+    .where(eq(jobs.id, id));
+  return row;
 }
 
 export function jobsOfVehicle(db: Queryable, vehicleId: number): Promise<Job[]> {

@@ -4,6 +4,8 @@ import { jobs, jobWork, quotes, vehicles } from './schema';
 import type { JobWork } from '../core/format/jobWork';
 import type { Quote } from '../core/format/quote';
 
+export type WorkRow = typeof jobWork.$inferSelect;
+
 export async function workOfJob(db: Queryable, jobId: number) {
   const [row] = await db.select().from(jobWork).where(eq(jobWork.jobId, jobId));
   return row;

@@ -4,6 +4,7 @@ import { shopsThere } from '../data/shop';
 import { OUTSIDE } from './accounts/auth';
 import type { SignedIn } from './accounts/sessions';
 import { now } from './clock';
+import { remember } from './remember';
 import { currentShop, type CurrentShop } from './shop';
 
 /** What every request and every page works with: where things are stored, who asks, for which shop, and when. */
@@ -60,6 +61,25 @@ export async function onlyShop({ everyShop }: Pick<Shops, 'everyShop'>): Promise
   return all.length === 1 ? all[0]?.id : undefined;
 }
 
+/** Everybody of a shop and its settings: what every request starts from. */
+type OfShop = Pick<Context, 'people' | 'shop'>;
+
+async function ofShop(db: Database): Promise<OfShop> {
+  const [people, shop] = await Promise.all([allPeople(db), currentShop(db)]);
+  return { people, shop };
+}
+
+/** By shop and snapshot; a shop of thirty people is some 10 kB. */
+const MOST_KEPT = 50;
+const keptOf = new WeakMap<Shops, ReturnType<typeof remember<OfShop>>>();
+
+/** The same, kept for whoever reads what the one before read: between two changes a shop is asked about once. */
+function ofShopSeen(shops: Shops, shopId: number, seen: string): Promise<OfShop> {
+  const kept = keptOf.get(shops) ?? remember<OfShop>(MOST_KEPT);
+  keptOf.set(shops, kept);
+  return kept(`${shopId} ${seen}`, () => ofShop(shops.ofShop(shopId)));
+}
+
 /** A request as it reached the server. */
 export type Caller = Pick<Context, 'sender' | 'address' | 'origin' | 'signedIn'>;
 
@@ -69,15 +89,18 @@ export async function contextOf(shops: Shops, caller: Caller, moment = now()): P
   const program = signedIn?.program;
   const there = signedIn ? [] : await shopsThere(shops.everyShop);
   const several = there.length > 1;
-  const within = async (shopId: number | null): Promise<Context> => {
+  const within = async (shopId: number | null, seen?: string): Promise<Context> => {
     const db = shops.ofShop(shopId ?? NO_SHOP);
-    const [people, shop] = await Promise.all([allPeople(db), currentShop(db)]);
+    const { people, shop } = await (seen === undefined || shopId === null
+      ? ofShop(db)
+      : ofShopSeen(shops, shopId, seen));
     return {
       ...caller,
       db,
       shopId,
       shops,
-      within,
+      // What was seen when the request began may have been changed by it since.
+      within: (other) => within(other),
       people,
       shop,
       person: program
@@ -90,7 +113,7 @@ export async function contextOf(shops: Shops, caller: Caller, moment = now()): P
       origin: OUTSIDE || caller.origin,
     };
   };
-  return within(signedIn?.shopId ?? (several ? null : (there[0]?.id ?? null)));
+  return within(signedIn?.shopId ?? (several ? null : (there[0]?.id ?? null)), signedIn?.seen);
 }
 
 /** The same for work that no request asked for, such as loading a demo: under a name and at a moment of its own. */

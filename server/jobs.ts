@@ -15,7 +15,7 @@ import {
   vehicleById,
   type StageRow,
 } from '../data/documents';
-import { addChange, changeHeadsOf } from '../data/changes';
+import { addChange, changeHeadsOfSheet } from '../data/changes';
 import {
   JOB_SORTS,
   allJobs,
@@ -26,6 +26,7 @@ import {
   jobById,
   jobsCount,
   jobsOf,
+  jobWithDocuments,
   stageSummaries,
   type JobSort,
   type JobsQuery,
@@ -41,7 +42,7 @@ import { headOf, type JobHead } from './jobHead';
 import { followPlace } from './place';
 import { versionedBy, type Actor, type Subject, type Versioned } from './versioned';
 import { done, faulty, missing, type Outcome } from './errors';
-import { workOn, type VersionedWork } from './work';
+import { versionedWork, type VersionedWork } from './work';
 import { readBuild } from '../core/format/read';
 
 export type JobLine = JobWithNames & {
@@ -96,24 +97,19 @@ export async function sheetData(
   jobId: number,
   person: string,
 ): Promise<SheetData | undefined> {
-  const job = await jobById(db, jobId);
-  if (!job) return undefined;
-  const [vehicle, rows, work] = await Promise.all([
-    vehicleById(db, job.vehicleId),
+  // At once, each by the job's number: what waits for another's answer waits its turn again.
+  const [row, rows, heads] = await Promise.all([
+    jobWithDocuments(db, jobId),
     stagesOfJob(db, jobId),
-    workOn(db, jobId),
+    changeHeadsOfSheet(db, jobId),
   ]);
-  if (!vehicle) return undefined;
-  const heads = await changeHeadsOf(db, [
-    { subject: 'job', subjectId: jobId },
-    { subject: 'vehicle', subjectId: vehicle.id },
-    ...rows.map(({ id }) => ({ subject: 'stage' as const, subjectId: id })),
-  ]);
+  if (!row) return undefined;
+  const { job, vehicle } = row;
   const versioned = <D>(subject: Subject, one: { id: number; version: number; document: D }): Versioned<D> =>
     versionedBy(heads(subject, one.id), subject, one, person);
   return {
     job,
-    work,
+    work: versionedWork(row.work),
     head: versioned('job', { id: jobId, version: job.version, document: headOf(job) }),
     vehicle: versioned('vehicle', vehicle),
     stages: rows.map(({ id, version, document, position, label, grade, leastClearanceMm }) => ({

@@ -56,13 +56,10 @@ export async function writeLog(
   jobId: number,
   entries: z.output<typeof logBody>,
 ): Promise<Outcome<LogEntry[]>> {
-  const job = await jobById(db, jobId);
-  if (!job) return missing('job');
   const spokenOf = entries.map((entry) => ('of' in entry ? entry.of : undefined));
-  const known = await knownEntries(
-    db,
-    [...entries.map(({ id }) => id), ...spokenOf].filter((id) => id !== undefined),
-  );
+  const ids = [...entries.map(({ id }) => id), ...spokenOf].filter((id) => id !== undefined);
+  const [job, known] = await Promise.all([jobById(db, jobId), knownEntries(db, ids)]);
+  if (!job) return missing('job');
   const elsewhere = entries.flatMap(({ id }, i) =>
     known.has(id) && known.get(id) !== jobId
       ? [{ path: `${i}.id`, message: 'is in the log of another job already; nothing was written' }]
@@ -83,15 +80,22 @@ export async function writeLog(
     const entry = { ...sent, by: person.name };
     if (!known.has(entry.id)) added.push({ entry, predicted: await predicted(entry) });
   }
-  await transaction(db, async (tx) => {
-    await addToLog(tx, jobId, added);
-    for (const { entry } of added) {
-      if (entry.kind !== 'handed-over') continue;
+  const handedOver = added.filter(({ entry }) => entry.kind === 'handed-over');
+  // One statement is a transaction of its own.
+  if (handedOver.length === 0) await addToLog(db, jobId, added);
+  else
+    await transaction(db, async (tx) => {
+      await addToLog(tx, jobId, added);
       await followPlace(tx, jobId);
-      await tell(tx, now, 'job.released', [
-        { about: `${jobId} ${entry.id}`, data: { job: { id: jobId, number: job.number }, at: entry.at } },
-      ]);
-    }
-  });
+      await tell(
+        tx,
+        now,
+        'job.released',
+        handedOver.map(({ entry }) => ({
+          about: `${jobId} ${entry.id}`,
+          data: { job: { id: jobId, number: job.number }, at: entry.at },
+        })),
+      );
+    });
   return done(await logOfJob(db, jobId));
 }

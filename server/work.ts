@@ -17,6 +17,7 @@ import {
   writeQuote,
   writeWork,
   type QuoteRow,
+  type WorkRow,
 } from '../data/work';
 import { conflict, done, faulty, missing, refused, type Outcome } from './errors';
 import { inTransaction } from './inTransaction';
@@ -30,10 +31,12 @@ import { quoteSchema, type Quote } from '../core/format/quote';
 /** The work of a job and the version it is of; 0 where none is stored yet. */
 export type VersionedWork = { version: number; work: JobWork };
 
-export async function workOn(db: Queryable, jobId: number): Promise<VersionedWork> {
-  const row = await workOfJob(db, jobId);
-  return row ? { version: row.version, work: row.document } : { version: 0, work: NO_WORK };
-}
+/** Work as it is stored, or as it is where none is. */
+export const versionedWork = (row: WorkRow | null | undefined): VersionedWork =>
+  row ? { version: row.version, work: row.document } : { version: 0, work: NO_WORK };
+
+export const workOn = async (db: Queryable, jobId: number): Promise<VersionedWork> =>
+  versionedWork(await workOfJob(db, jobId));
 
 export const workBody = z.strictObject({ version: whole(0, 1e9), work: jobWorkSchema });
 

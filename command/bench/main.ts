@@ -140,7 +140,7 @@ async function measure(quick: boolean): Promise<Figures> {
 /**
  * Times the computation. With `--json` one flat object on standard output, else a line per figure; with `--quick` on a
  * scan of a tenth of the points and a smaller catalog; with `--server` the server under load instead and then in
- * a group of twenty shops (`--group` for that alone), with `--page` the page of a job in a browser.
+ * a group of twenty shops (`--group [MINUTES]` for that alone, and for how long its people go on), with `--page` the page of a job in a browser.
  */
 export async function bench(args: string[]): Promise<number> {
   const figures = args.includes('--server')
@@ -149,7 +149,7 @@ export async function bench(args: string[]): Promise<number> {
         ...(await (await import('./scale')).scaleFigures()),
       }
     : args.includes('--group')
-      ? await (await import('./scale')).scaleFigures()
+      ? await (await import('./scale')).scaleFigures(Number(args[args.indexOf('--group') + 1]) || 0)
       : args.includes('--page')
         ? await (await import('./page')).pageFigures()
         : await measure(args.includes('--quick'));

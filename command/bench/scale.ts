@@ -1,14 +1,13 @@
-import { randomUUID } from 'node:crypto';
-import { Agent, request } from 'node:http';
 import { brotliCompressSync, constants } from 'node:zlib';
 import { sql } from 'drizzle-orm';
-import { seeded } from '../../core/statistics/seeded';
 import { connect } from '../../data/client';
 import { cookiesOf, sendTo } from '../../tests/signedIn';
 import { buildIfStale } from '../build';
 import { ensureDatabase, freePort, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
 import { serve } from '../serve';
+import { asking, residentMb } from './asking';
+import { peopleAtWork } from './atWork';
 import { A_GROUP, makeGroup, type GroupSize } from './group';
 import { p95, under } from './load';
 import { median } from './median';
@@ -17,13 +16,32 @@ const PASSWORD = 'quarry dust on chrome';
 /** Each page is drawn anew so often: something of the shop was changed each time. */
 const ROUNDS = 7;
 
-type Answer = { status: number; ms: number; body: Buffer };
+const PEOPLE = 32;
+
+/** What the server holds while people go on: in each fifth of the time, the median of what it held by the second, MB. */
+async function memoryOver(
+  minutes: number,
+  work: () => Promise<number>,
+  pid: number,
+): Promise<Record<string, number>> {
+  const held: number[] = [];
+  const looking = setInterval(() => held.push(residentMb(pid)), 1000);
+  await under(work, PEOPLE, minutes * 60_000).finally(() => clearInterval(looking));
+  const fifth = Math.floor(held.length / 5);
+  return Object.fromEntries(
+    Array.from({ length: 5 }, (_, i) => [
+      `groupMemory${i + 1}MB`,
+      median(held.slice(i * fifth, (i + 1) * fifth)),
+    ]),
+  );
+}
 
 /**
  * A group of shops that has worked for years, in a cluster of its own: how long each page's first answer takes one reader, ms, and how
- * long it is squeezed, kB; then what people do with 32 of them at once, p95 in ms, beside a request that only asks whether the database is there.
+ * long it is squeezed, kB; then what people do with 32 of them at once, p95 in ms, beside a request that only asks whether the database is there,
+ * and what of it was lost. Where they go on for some minutes, what the server holds of the memory, MB.
  */
-export async function scaleFigures(size: GroupSize = A_GROUP): Promise<Record<string, number>> {
+export async function scaleFigures(minutes = 0, size: GroupSize = A_GROUP): Promise<Record<string, number>> {
   buildIfStale();
   const cluster = await startCluster('scale-postgres');
   const url = await ensureDatabase(cluster, 'scale', true);
@@ -32,32 +50,14 @@ export async function scaleFigures(size: GroupSize = A_GROUP): Promise<Record<st
   const [shop] = (await makeGroup(url, connection.tables, size)).slice(-1);
   if (!shop) throw new Error('a group has shops');
   const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
-  const agent = new Agent({ keepAlive: true, maxSockets: 40 });
-  const { hostname, port } = new URL(server.url);
-  let cookie = '';
-  const get = (path: string): Promise<Answer> =>
-    new Promise((resolve, reject) => {
-      const from = performance.now();
-      const asked = request({ hostname, port, path, agent, headers: { cookie } }, (answer) => {
-        const parts: Buffer[] = [];
-        answer.on('data', (part: Buffer) => parts.push(part));
-        answer.once('end', () =>
-          resolve({
-            status: answer.statusCode ?? 0,
-            ms: performance.now() - from,
-            body: Buffer.concat(parts),
-          }),
-        );
-      });
-      asked.once('error', reject);
-      asked.end();
-    });
+  let end = (): void => undefined;
   try {
     const entered = await sendTo(() => server)('PUT', '/api/session/link', {
       secret: shop.secret,
       password: PASSWORD,
     });
-    cookie = cookiesOf(entered);
+    const { ask: get, end: hangUp } = asking(server.url, cookiesOf(entered));
+    end = hangUp;
     const one = async (what: ReturnType<typeof sql>): Promise<number> =>
       (await connection.tables.execute<{ id: number }>(what)).rows[0]?.id ?? 0;
     const job = await one(sql`select max(id) as id from jobs where shop_id = ${shop.id}`);
@@ -92,43 +92,27 @@ export async function scaleFigures(size: GroupSize = A_GROUP): Promise<Record<st
       figures[`group${name}Ms`] = median(times);
       figures[`group${name}KB`] = kB;
     }
-    // People at work: each at a sheet of its own, now and then looking for another, or writing something down.
     const jobs = (
       await connection.tables.execute<{ id: number }>(
         sql`select id from jobs where shop_id = ${shop.id} order by id`,
       )
     ).rows.map(({ id }) => id);
-    const { uniform } = seeded(1);
-    const send = sendTo(() => server);
-    let turn = 0;
-    const work = async (): Promise<number> => {
-      const id = jobs[Math.floor(uniform() * jobs.length)] ?? job;
-      switch (turn++ % 10) {
-        case 0:
-        case 1:
-          return (await get(`/api/jobs?show=done&find=${turn % 97}`)).ms;
-        case 2:
-          return (await get('/')).ms;
-        case 3: {
-          const from = performance.now();
-          const note = { kind: 'note', id: randomUUID(), at: '2026-03-02T10:00', by: 'x', words: 'seen' };
-          await send('POST', `/api/jobs/${id}/log`, [note], cookie);
-          return performance.now() - from;
-        }
-        default:
-          return (await get(`/jobs/${id}/fit`)).ms;
-      }
-    };
+    const { one: work, lost } = peopleAtWork(get, jobs);
+    // What a server compiles at its first hundred requests is not what people wait for all day.
+    await under(work, PEOPLE, 3000);
     const [worked, health] = await Promise.all([
-      under(work, 32, 10_000),
+      under(work, PEOPLE, 10_000),
       under(async () => (await get('/api/health?ready')).ms, 1, 10_000),
     ]);
     figures['groupUnder32P95Ms'] = p95(worked);
     figures['groupUnder32HealthP95Ms'] = p95(health);
+    figures['groupUnder32VsHealth'] = p95(worked) / p95(health);
     figures['groupUnder32PerSecond'] = worked.length / 10;
+    if (minutes > 0) Object.assign(figures, await memoryOver(minutes, work, server.process.pid ?? 0));
+    figures['groupUnder32Lost'] = await lost(connection.tables);
     return figures;
   } finally {
-    agent.destroy();
+    end();
     await server.stop();
     await connection.close();
     cluster.stop();

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -12,6 +12,7 @@ import { serve } from '../../command/serve';
 import { assess } from '../../core/assess';
 import { readBuildText } from '../../formats/buildJson';
 import { buildsOf, requestsOf } from './mangle';
+import { residentMb } from '../../command/bench/asking';
 import { fetchAs } from '../signedIn';
 import { fuzz, oddWords } from './run';
 
@@ -20,9 +21,6 @@ import { fuzz, oddWords } from './run';
  * calls (every hundredth through the command itself). Prints a table; answers with 1 where one was answered as none may be.
  */
 const [requests = 20_000, builds = 2000, seed = 1] = process.argv.slice(2).map(Number);
-
-const residentMb = (pid: number): number =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 
 buildIfStale();
 const cluster = await startCluster('fuzz-postgres');
