@@ -1,5 +1,6 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Queryable } from './client';
+import type { VehicleRow } from './jobs';
 import { jobs, stages, vehicles } from './schema';
 
 export type StageRow = typeof stages.$inferSelect;
@@ -16,6 +17,16 @@ export async function stageById(db: Queryable, id: number): Promise<StageRow | u
 export async function vehicleById(db: Queryable, id: number) {
   const [row] = await db.select().from(vehicles).where(eq(vehicles.id, id));
   return row;
+}
+
+/** The vehicle that a job is on. */
+export async function vehicleOfJob(db: Queryable, jobId: number): Promise<VehicleRow | undefined> {
+  const [row] = await db
+    .select({ vehicle: vehicles })
+    .from(vehicles)
+    .innerJoin(jobs, eq(jobs.vehicleId, vehicles.id))
+    .where(eq(jobs.id, jobId));
+  return row?.vehicle;
 }
 
 /** One more stage of a job, after its last. Of two at the same moment the later one is placed anew. */
@@ -77,6 +88,16 @@ export async function writeVehicle(
     .where(and(eq(vehicles.id, id), eq(vehicles.version, version)))
     .returning();
   return row;
+}
+
+/** Some stages, each with the vehicle that it is on. */
+export function stagesWithVehicles(db: Queryable, ids: readonly number[]) {
+  return db
+    .select({ stage: stages, vehicle: vehicles })
+    .from(stages)
+    .innerJoin(jobs, eq(stages.jobId, jobs.id))
+    .innerJoin(vehicles, eq(jobs.vehicleId, vehicles.id))
+    .where(inArray(stages.id, [...ids]));
 }
 
 /** Every stage of every job on a vehicle: they are judged again when it changes. */

@@ -1,7 +1,5 @@
-import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import type { Assessment } from '../core/assess';
-import type { GradeChance } from '../core/clearance/gradeChance';
 import type { Build } from '../core/format/build';
 import type { Result } from '../core/result';
 import type { Queryable } from '../data/client';
@@ -33,6 +31,7 @@ import { type Terms } from '../core/format/quote';
 import { tireMakerOf } from '../core/catalog/chosen';
 import { readBuild } from '../core/format/read';
 import { chosenOf } from './chosen';
+import { nameOf, surenessOf } from './sureness';
 
 /** What a stage comes to, and what of it is still to go: what is ticked of the stage in work is behind. */
 function costOf(lines: readonly WorkLine[], work: JobWork, stageId: number, terms: Terms): StageCost | null {
@@ -60,15 +59,13 @@ export type Comparison = {
 
 /** What a build comes to, by what stands in it: it does not change as long as that does not. */
 const judgedOnce = remember<Result<Assessment, { faults: Fault[] }>>(60, ({ ok }) => ok);
-const sureOnce = remember<GradeChance>(400);
 
 async function judged(build: Build) {
-  const key = createHash('sha256').update(JSON.stringify(build)).digest('base64');
-  const assessment = await judgedOnce(key, () => inThread('assessment', build));
+  const assessment = await judgedOnce(nameOf(build), () => inThread('assessment', build));
   if (!assessment.ok) return faulty(assessment.faults);
   return done({
     assessment: assessment.value,
-    chance: await sureOnce(key, () => inThread('sureness', build)),
+    chance: await surenessOf(build),
   });
 }
 

@@ -12,19 +12,20 @@ import { addToLog, entriesOfBatch } from '../data/log';
 import { wallTimeOf } from './clock';
 import type { Queryable } from '../data/client';
 import {
-  stageById,
   stagesOfVehicle,
+  stagesWithVehicles,
   vehicleById,
   writeStage,
   writeStageVerdict,
   writeVehicle,
   type StageRow,
 } from '../data/documents';
+import type { VehicleRow } from '../data/jobs';
 import type { StageDocument } from '../data/schema';
-import { done, faulty, missing, type Outcome } from './errors';
+import { done, faulty, type Outcome } from './errors';
 import { jobHeadResource } from './jobHead';
 import type { Columns } from './judge/columns';
-import { stageName, vehicleOfStage } from './stageFile';
+import { stageName } from './stageFile';
 import { versionedStore, type HistoryLine, type Resource, type Subject } from './versioned';
 
 const verdictChange = (row: StageRow, { grade, leastClearanceMm }: Columns): VerdictChange => ({
@@ -34,12 +35,14 @@ const verdictChange = (row: StageRow, { grade, leastClearanceMm }: Columns): Ver
   after: { grade, leastClearanceMm },
 });
 
-const stageResource: Resource<StageDocument> = {
-  load: stageById,
-  store: async (db, id, version, document, { judge }) => {
-    const row = await stageById(db, id);
-    const vehicle = row && (await vehicleOfStage(db, row));
-    if (!row || !vehicle) return missing('stage');
+const stageResource: Resource<StageDocument, StageRow & { vehicle: VehicleFile }> = {
+  load: async (db, id) => {
+    const [row] = await stagesWithVehicles(db, [id]);
+    return row && { ...row.stage, vehicle: row.vehicle.document };
+  },
+  foresee: (_db, { vehicle }, document) => [{ vehicle, document }],
+  store: async (db, id, row, document, { judge }) => {
+    const { vehicle, version } = row;
     const moved = changesBetween(row.document as Json, document as Json);
     if (row.position === 0 && moved.some(({ path }) => path.startsWith('/package')))
       return faulty([
@@ -49,19 +52,33 @@ const stageResource: Resource<StageDocument> = {
     if (!read.ok) return faulty(read.faults);
     const stored = await writeStage(db, id, version, { document, ...read.value });
     return stored
-      ? done({ version: stored.version, verdicts: changedVerdicts([verdictChange(row, read.value)]) })
+      ? done({
+          version: stored.version,
+          document: stored.document,
+          verdicts: changedVerdicts([verdictChange(row, read.value)]),
+        })
       : 'stale';
   },
 };
 
+/** The stages on a vehicle, each as it is to be once the vehicle is as it is given. */
+const followedBy = async (
+  db: Queryable,
+  id: number,
+  document: VehicleFile,
+): Promise<{ stage: StageRow; next: StageDocument }[]> =>
+  (await stagesOfVehicle(db, id)).map((stage) => ({
+    stage,
+    next: beside(document, stage.position, stage.document),
+  }));
+
 /** A vehicle; all its stages are judged again with it, and its as-delivered stages follow its stock tire and wheel. */
-const vehicleResource: Resource<VehicleFile> = {
+const vehicleResource: Resource<VehicleFile, VehicleRow> = {
   load: vehicleById,
-  store: async (db, id, version, document, { judge }) => {
-    const followed = (await stagesOfVehicle(db, id)).map((stage) => {
-      const next: StageDocument = beside(document, stage.position, stage.document);
-      return { stage, next };
-    });
+  foresee: async (db, { id }, document) =>
+    (await followedBy(db, id, document)).map(({ next }) => ({ vehicle: document, document: next })),
+  store: async (db, id, { version }, document, { judge }) => {
+    const followed = await followedBy(db, id, document);
     const reads = judge(followed.map(({ next }) => ({ vehicle: document, document: next })));
     const judged = followed.flatMap(({ stage, next }, i) => {
       const read = reads[i];
@@ -87,7 +104,11 @@ const vehicleResource: Resource<VehicleFile> = {
         await writeStage(db, stage.id, stage.version, { document: next, ...read.value });
       else await writeStageVerdict(db, stage.id, { grade, leastClearanceMm });
     }
-    return done({ version: stored.version, verdicts: changedVerdicts(verdicts) });
+    return done({
+      version: stored.version,
+      document: stored.document,
+      verdicts: changedVerdicts(verdicts),
+    });
   },
 };
 

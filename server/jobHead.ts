@@ -45,7 +45,7 @@ export const jobHeadResource: Resource<JobHead> = {
     const job = await jobById(db, id);
     return job && { version: job.version, document: headOf(job) };
   },
-  store: async (db, id, version, head) => {
+  store: async (db, id, { version }, head) => {
     const job = await jobById(db, id);
     if (!job) return missing('job');
     if (head.status === 'done' && job.status !== 'done') {

@@ -13,6 +13,7 @@ import {
   stageById,
   stagesOfJob,
   vehicleById,
+  vehicleOfJob,
   type StageRow,
 } from '../data/documents';
 import { addChange, changeHeadsOfSheet } from '../data/changes';
@@ -124,8 +125,7 @@ export async function sheetData(
 
 /** The leaf that a job is opened on: what touches, or the measuring where nothing was measured yet; undefined if there is no such job. */
 export async function firstLeaf(db: Queryable, jobId: number): Promise<'measure' | 'fit' | undefined> {
-  const job = await jobById(db, jobId);
-  const vehicle = job && (await vehicleById(db, job.vehicleId));
+  const vehicle = await vehicleOfJob(db, jobId);
   if (!vehicle) return undefined;
   return isUnmeasured(vehicle.document) ? 'measure' : 'fit';
 }

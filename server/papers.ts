@@ -16,9 +16,9 @@ import { dayOf } from './clock';
 import type { Context } from './context';
 import { done, faulty, missing, type Outcome } from './errors';
 import { exportStage } from './jobs';
+import { surenessOf } from './sureness';
 import { photographBlock } from './photographs';
 import { workOn } from './work';
-import { isUnsure } from '../core/verdictTail';
 import { readBuild } from '../core/format/read';
 
 export const paperQuery = z.strictObject({
@@ -90,7 +90,7 @@ export async function paperOf(
   const judged = await inThread('assessment', read.value);
   if (!judged.ok) return faulty(judged.faults);
   const answer = judged.value;
-  const chance = isUnsure(answer) ? await inThread('sureness', read.value) : null;
+  const chance = await surenessOf(read.value);
   if (kind === 'copy') {
     const photograph = await photographBlock(db, job.vehicleId, read.value);
     return done(customerCopy(heading, read.value, answer, work.stated, units, { photograph, chance }));

@@ -1,7 +1,6 @@
 import type { VehicleFile } from '../core/format/build';
 import type { Queryable } from '../data/client';
-import { vehicleById, type StageRow } from '../data/documents';
-import { jobById } from '../data/jobs';
+import { vehicleOfJob, type StageRow } from '../data/documents';
 
 export { buildFileOf } from './judge/columns';
 
@@ -13,6 +12,5 @@ export async function vehicleOfStage(
   db: Queryable,
   stage: Pick<StageRow, 'jobId'>,
 ): Promise<VehicleFile | undefined> {
-  const job = await jobById(db, stage.jobId);
-  return job ? (await vehicleById(db, job.vehicleId))?.document : undefined;
+  return (await vehicleOfJob(db, stage.jobId))?.document;
 }

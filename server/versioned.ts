@@ -13,6 +13,7 @@ import {
   type ChangeRow,
 } from '../data/changes';
 import { conflict, done, missing, refused, type Outcome } from './errors';
+import type { Pair } from './judge/columns';
 import { judgedTransaction, type Judge } from './judge/transaction';
 
 /**
@@ -26,21 +27,28 @@ export const plans = ({ role }: Actor['person']): boolean => role === undefined 
 
 export type Subject = ChangeRow['subject'];
 
+type Kept<Document> = { version: number; document: Document };
+/** What became of a document; with the document where it stands as it was given, without where more was done to it. */
+type Stored<Document> = { version: number; document?: Document; verdicts: VerdictChange[] };
+
 /** A thing that is kept with a version and a history: how it is read, and how it is stored under its version. */
-export type Resource<Document> = {
-  load: (db: Queryable, id: number) => Promise<{ version: number; document: Document } | undefined>;
-  /** Checks and stores; `stale` where the stored one moved on since it was loaded. */
+export type Resource<Document, Held extends Kept<Document> = Kept<Document>> = {
+  /** With whatever storing it needs to know beside it. */
+  load: (db: Queryable, id: number) => Promise<Held | undefined>;
+  /** What storing it will ask to have judged, as far as is known: it is worked out before a transaction is begun. */
+  foresee?: (db: Queryable, held: Held, document: Document) => Pair[] | Promise<Pair[]>;
+  /** Checks and stores what is to be in the place of what is held; `stale` where that moved on since. */
   store: (
     db: Queryable,
     id: number,
-    version: number,
+    held: Held,
     document: Document,
     /** When, and how to ask for verdicts: what is not known yet is worked out, and the transaction run again. */
     at: { moment: Date; judge: Judge },
-  ) => Promise<Outcome<{ version: number; verdicts: VerdictChange[] }> | 'stale'>;
+  ) => Promise<Outcome<Stored<Document>> | 'stale'>;
 };
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- one table of resources whose documents differ
-export type Resources = Record<Subject, Resource<any>>;
+export type Resources = Record<Subject, Resource<any, any>>;
 
 /** What somebody can take back or make again: which change, when it was last touched, and who changed the document since he made it. */
 type Step = { id: number; at: string; since: string[] };
@@ -113,13 +121,15 @@ export function versionedStore(
   /** What goes with a change that was taken back or made again, in the same transaction; `head` is the first of its piece. */
   stepped: (db: Queryable, actor: Omit<Actor, 'db'>, head: number, kind: 'undo' | 'redo') => Promise<void>,
 ) {
+  const of = (subject: Subject): Resource<Json> => resources[subject];
+
   /** A stale write is refused with the document as it is now and every change since the version it was made on. */
   async function stale(
     db: Queryable,
     { person: { name } }: Pick<Actor, 'person'>,
     { subject, id, version }: Omit<Write, 'document'>,
   ): Promise<Outcome<never>> {
-    const row = await resources[subject].load(db, id);
+    const row = await of(subject).load(db, id);
     if (!row) return missing(subject);
     const since = await changesSince(db, subject, id, version);
     return conflict('It was', {
@@ -149,38 +159,55 @@ export function versionedStore(
     });
   }
 
-  /** Stores one document and adds the row to its history; answers with the number of that row, null where nothing differs. */
+  /** What storing a document will ask to have judged; nothing where it will not be stored. */
+  async function foreseen(
+    db: Queryable,
+    { subject, id, version, document }: Write,
+  ): Promise<readonly Pair[]> {
+    const { load, foresee } = of(subject);
+    const held = foresee && (await load(db, id));
+    if (!foresee || held?.version !== version) return [];
+    const isSame = changesBetween(held.document, document as Json).length === 0;
+    return isSame ? [] : foresee(db, held, document as Json);
+  }
+
+  /**
+   * Stores one document and adds the row to its history; answers with the number of that row, null where nothing differs, and
+   * with the document as it is kept, where that is known.
+   */
   async function write(
     db: Queryable,
     { person, now, judge }: Omit<Actor, 'db'> & { judge: Judge },
     at: Omit<Write, 'document'>,
     next: (current: Json) => unknown,
     how: How,
-  ): Promise<Outcome<number | null>> {
+  ): Promise<Outcome<{ change: number | null; kept?: Kept<unknown> }>> {
     const { subject, id, version } = at;
-    const row = await resources[subject].load(db, id);
+    const row = await of(subject).load(db, id);
     if (!row) return missing(subject);
     if (row.version !== version) return stale(db, { person }, at);
-    const document = next(row.document as Json) as Json;
-    const changes = changesBetween(row.document as Json, document);
-    if (changes.length === 0) return done(null);
-    const stored = await resources[subject].store(db, id, version, document, { moment: now, judge });
+    const document = next(row.document) as Json;
+    const changes = changesBetween(row.document, document);
+    if (changes.length === 0) return done({ change: null, kept: row });
+    const stored = await of(subject).store(db, id, row, document, { moment: now, judge });
     if (stored === 'stale') return stale(db, { person }, at);
     if (!stored.ok) return stored;
-    return done(
-      await addChange(db, {
-        subject,
-        subjectId: id,
-        version: stored.value.version,
-        kind: how.kind,
-        reverts: how.reverts ?? null,
-        batch: how.batch ?? null,
-        person: person.name,
-        at: now,
-        changes,
-        verdicts: stored.value.verdicts,
-      }),
-    );
+    const { value } = stored;
+    const change = await addChange(db, {
+      subject,
+      subjectId: id,
+      version: value.version,
+      kind: how.kind,
+      reverts: how.reverts ?? null,
+      batch: how.batch ?? null,
+      person: person.name,
+      at: now,
+      changes,
+      verdicts: value.verdicts,
+    });
+    const kept: Kept<unknown> | undefined =
+      'document' in value ? { version: value.version, document: value.document } : undefined;
+    return done({ change, ...(kept && { kept }) });
   }
 
   async function read(
@@ -189,7 +216,7 @@ export function versionedStore(
     subject: Subject,
     id: number,
   ): Promise<Versioned> {
-    const row = await resources[subject].load(db, id);
+    const row = await of(subject).load(db, id);
     if (!row) throw new Error(`${subject} ${id} went while it was held`);
     return versioned(db, subject, id, row, person.name);
   }
@@ -201,23 +228,29 @@ export function versionedStore(
   async function save(
     actor: Actor,
     writes: readonly Write[],
-    also: (db: Queryable, head: number | undefined) => Promise<Outcome<unknown>> = () =>
-      Promise.resolve(done(null)),
+    also?: (db: Queryable, head: number | undefined) => Promise<Outcome<unknown>>,
   ): Promise<Outcome<Versioned[]>> {
-    return judgedTransaction(actor.db, async (tx, judge): Promise<Outcome<Versioned[]>> => {
+    // Of several, one may change what another is judged by: they are judged as they come.
+    const [alone] = writes.length === 1 && !also ? writes : [];
+    const pairs = alone ? await foreseen(actor.db, alone) : [];
+    const work = async (tx: Queryable, judge: Judge): Promise<Outcome<Versioned[]>> => {
       let batch: number | undefined;
+      let kept: Kept<unknown> | undefined;
       for (const one of writes) {
         const how: How = { kind: 'edit', ...(batch === undefined ? {} : { batch }) };
         const changed = await write(tx, { ...actor, judge }, one, () => one.document, how);
         if (!changed.ok) return changed;
-        if (writes.length > 1) batch ??= changed.value ?? undefined;
+        ({ kept } = changed.value);
+        if (writes.length > 1) batch ??= changed.value.change ?? undefined;
       }
-      const besides = await also(tx, batch);
-      if (!besides.ok) return besides;
+      if (alone && kept) return done([await versioned(tx, alone.subject, alone.id, kept, actor.person.name)]);
+      const besides = await also?.(tx, batch);
+      if (besides?.ok === false) return besides;
       const all: Versioned[] = [];
       for (const { subject, id } of writes) all.push(await read(tx, actor, subject, id));
       return done(all);
-    });
+    };
+    return judgedTransaction(actor.db, work, pairs);
   }
 
   /**
@@ -234,7 +267,7 @@ export function versionedStore(
       const state = undoState(await changeHeads(tx, at.subject, at.id), actor.person.name);
       const changeId = state[kind].at(-1);
       const change = changeId === undefined ? undefined : await changeById(tx, changeId);
-      const row = await resources[at.subject].load(tx, at.id);
+      const row = await of(at.subject).load(tx, at.id);
       if (row && row.version !== at.version) return stale(tx, actor, at);
       if (!change) return refused({ status: 400, message: `There is nothing of yours to ${kind}.` });
       const piece = await changesOfBatch(tx, change.batch ?? change.id);
@@ -245,9 +278,9 @@ export function versionedStore(
         const { subject, subjectId } = one;
         const back = inverse(one.changes);
         const [left, steps] = kind === 'undo' ? [one.changes, back] : [back, one.changes];
-        const held = one === change ? row : await resources[subject].load(tx, subjectId);
+        const held = one === change ? row : await of(subject).load(tx, subjectId);
         if (!held) return missing(subject);
-        if (!stands(held.document as Json, left)) return overtaken(tx, actor, one, kind);
+        if (!stands(held.document, left)) return overtaken(tx, actor, one, kind);
         const changed = await write(
           tx,
           { ...actor, judge },
@@ -256,7 +289,7 @@ export function versionedStore(
           { kind, reverts: one.id, ...(together === undefined ? {} : { batch: together }) },
         );
         if (!changed.ok) return changed;
-        together ??= changed.value ?? undefined;
+        together ??= changed.value.change ?? undefined;
         all.push(await read(tx, actor, subject, subjectId));
       }
       await stepped(tx, actor, change.batch ?? change.id, kind);

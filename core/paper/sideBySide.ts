@@ -20,7 +20,8 @@ export type Compared = {
   build: Build;
   assessment: Assessment;
   /** How sure the grades are. */
-  chance: GradeChance;
+  /** Null where chance has no say in its grade. */
+  chance: GradeChance | null;
   cost: StageCost | null;
 };
 
@@ -42,7 +43,7 @@ function figures(units: UnitSystem, terms: Terms): Figure[] {
     [
       'How sure that is, estimate',
       ({ assessment, chance }) =>
-        isUnsure(assessment) ? sureWords(chance, assessment.grade) : 'nothing to chance',
+        chance && isUnsure(assessment) ? sureWords(chance, assessment.grade) : 'nothing to chance',
     ],
     ['Tire', ({ build }) => build.package.tire.code],
     ['Over all', ({ assessment }) => say(assessment.tire.package.overallDiameterMm, 'length')],

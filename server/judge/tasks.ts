@@ -1,5 +1,6 @@
 import { assess, type Assessment } from '../../core/assess';
-import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/gradeChance';
+import { sureOrCertain } from '../../core/sureOrCertain';
 import type { Build, VehicleFile } from '../../core/format/build';
 import { fitsOf, packed, type PackedFits } from '../../core/search/fitsAll';
 import type { Offers } from '../../core/search/searchSpace';
@@ -64,8 +65,8 @@ export const TASKS = {
   assessment,
   assessmentText,
   curesText,
-  /** How sure the grades of a build are that was found to be not too much work. */
-  sureness: (build: Build): GradeChance => gradeChance(build),
+  /** How sure the grades of a build are that was found to be not too much work; null where chance has no say in its grade. */
+  sureness: (build: Build): GradeChance | null => sureOrCertain(build),
   /** A photo round from its sightings. */
   photoRound: ({ round, pictures }: Pick<KeptRound, 'round' | 'pictures'>): ReturnType<typeof measureRound> =>
     measureRound(round, pictures),

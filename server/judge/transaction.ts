@@ -24,8 +24,19 @@ const keyOf = (pair: Pair): string => JSON.stringify([pair.vehicle, pair.documen
 export async function judgedTransaction<T>(
   db: Database,
   work: (tx: Queryable, judge: Judge) => Promise<Outcome<T>>,
+  /** What it will ask for, as far as is known before: worked out first, it is run once. */
+  foreseen: readonly Pair[] = [],
 ): Promise<Outcome<T>> {
   const known = new Map<string, Judged>();
+  const judgeAll = async (pairs: readonly Pair[]): Promise<void> => {
+    const wanted = new Map(pairs.map((pair) => [keyOf(pair), pair]));
+    await Promise.all(
+      [...wanted].map(async ([key, pair]) => {
+        if (!known.has(key)) known.set(key, await inThread('columns', pair));
+      }),
+    );
+  };
+  await judgeAll(foreseen);
   const judge = (pairs: readonly Pair[]): Judged[] =>
     pairs.map((pair) => {
       const found = known.get(keyOf(pair));
@@ -37,12 +48,7 @@ export async function judgedTransaction<T>(
       return await inTransaction(db, (tx) => work(tx, judge as Judge));
     } catch (error) {
       if (!(error instanceof NotYetJudged)) throw error;
-      const wanted = new Map(error.pairs.map((pair) => [keyOf(pair), pair]));
-      await Promise.all(
-        [...wanted].map(async ([key, pair]) => {
-          if (!known.has(key)) known.set(key, await inThread('columns', pair));
-        }),
-      );
+      await judgeAll(error.pairs);
     }
   throw new Busy('what is judged here keeps changing');
 }

@@ -149,6 +149,32 @@ describe('leaves', () => {
     }
   });
 
+  test('nothing jumps while a leaf that was opened is worked out', async () => {
+    const { openStage, go, find, driver } = bench();
+    await openStage('Dunmarrow', 1);
+    const [, , job] = (await path()).split('/');
+    // How much of the window moved, times how far, each as a share of it, in all that was not somebody's doing; with what moved.
+    const shifts = `const [done] = [...arguments].slice(-1);
+      const all = [];
+      const named = ({ node }) => node?.nodeType === 1 ? node.tagName + ' ' + node.textContent.slice(0, 30) : 'text';
+      new PerformanceObserver((list) => all.push(...list.getEntries())).observe({ type: 'layout-shift', buffered: true });
+      setTimeout(() => done([all.reduce((sum, one) => sum + one.value, 0), ...all.flatMap(({ sources }) => sources.map(named))]), 0);`;
+    for (const [width, height] of [
+      [1280, 800],
+      [390, 844],
+    ] as const) {
+      await size(width, height);
+      for (const { id } of LEAVES) {
+        await go(`/jobs/${job}/${id}`);
+        await find('[data-testid="sentence"][data-fresh="true"]');
+        await find('[data-testid="verdict"][data-sure="true"]');
+        const [moved, ...what] = await driver.executeAsyncScript<[number, ...string[]]>(shifts);
+        expect(moved, `${id} at ${width}: ${what.join(', ')}`).toBeLessThan(0.08);
+      }
+    }
+    await size(1280, 800);
+  });
+
   test('keys turn them and stand on the heading, never in a field; digits on a drawing stay there', async () => {
     const { openStage, keys, find, eventually } = bench();
     await openStage('Dunmarrow', 1);

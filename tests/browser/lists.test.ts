@@ -18,6 +18,17 @@ const press = async (words: string): Promise<void> =>
     await bench().driver.findElement(By.xpath(`//button[starts-with(normalize-space(.), "${words}")]`))
   ).click();
 
+test('on the list of jobs each grade says how sure it is, once it was worked out', async () => {
+  const { go, eventually, driver } = bench();
+  await go('/');
+  const said = (): Promise<string[]> =>
+    driver.executeScript(
+      'return [...document.querySelectorAll("[data-testid=stage-sure]")].map((one) => one.textContent).filter(Boolean)',
+    );
+  const words = await eventually(said, (all) => all.length > 3, 'how sure the first jobs are');
+  for (const one of words) expect(one).toMatch(/^(over 99|under 1|\d{1,2}) % sure$/);
+});
+
 describe('jobs, more of them than a page brings', () => {
   test('more are fetched, sorted ones come from all of them, and what is typed is found in all', async () => {
     const { go, find, text, eventually, database } = bench();

@@ -3,6 +3,8 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
 import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
+import { readBuild } from '../../core/format/read';
+import { sureOrCertain } from '../../core/sureOrCertain';
 import { connect, type Connection } from '../../data/client';
 import { customersWithVehicles } from '../../data/customers';
 import { keptLearnedOf } from '../../data/keptLearned';
@@ -31,6 +33,28 @@ afterAll(async () => {
   await connection.close();
 });
 const read = async <T>(path: string): Promise<T> => (await (await ask(path)).json()) as T;
+
+describe('how sure the grades on a list are', () => {
+  test('is what the core says of each build, null where chance has no say; a stage of nothing is left out', async () => {
+    const stages = (await jobLines(db())).flatMap((job) => job.stages.map(({ id }) => id)).slice(0, 6);
+    const sure = await read<Record<string, unknown>>(`/api/stages/sureness?stages=${stages.join(',')}`);
+    expect(Object.keys(sure).map(Number)).toEqual([...stages].sort((a, b) => a - b));
+    for (const id of stages.slice(0, 2)) {
+      const file = await read<unknown>(`/api/stages/${id}/build`);
+      const build = readBuild(file);
+      if (!build.ok) throw new Error('a stored build is one');
+      expect(sure[id]).toEqual(sureOrCertain(build.value));
+    }
+    expect(Object.values(sure).some((chance) => chance !== null)).toBe(true);
+    expect(await read('/api/stages/sureness?stages=999999999')).toEqual({});
+  });
+
+  test.each(['', 'x', '1,', '1,2,3,4,5,6,7'])('“%s” is no list of stages to ask about', async (stages) => {
+    const answer = await ask(`/api/stages/sureness?stages=${stages}`);
+    expect(answer.status).toBe(422);
+    expect(await answer.text()).toContain('stages');
+  });
+});
 
 describe('jobs', () => {
   const has = (job: JobLine, word: string): boolean =>

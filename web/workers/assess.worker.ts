@@ -7,7 +7,7 @@ import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest'
 import { decidingReadings, type ToSettle } from '../../core/calibration/decidingReadings';
 import { worstGrade } from '../../core/clearance/grade';
 import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
-import { isUnsure } from '../../core/verdictTail';
+import { sureOrCertain } from '../../core/sureOrCertain';
 import { liftCurves, type LiftCurve } from '../../core/clearance/cures/liftCurves';
 import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
 import { loadCases, type LoadCase } from '../../core/clearance/loadCases';
@@ -54,7 +54,7 @@ const api = {
   },
   /** The same of a stage that is not in front; null where chance has no say in its grade. */
   sureOrCertain(build: Build): GradeChance | null {
-    return isUnsure(assess(build)) ? gradeChance(build) : null;
+    return sureOrCertain(build);
   },
   /** Which readings of the tape round would settle its grade. */
   settle(build: Build): ToSettle {

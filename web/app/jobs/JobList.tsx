@@ -24,6 +24,8 @@ import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
 import type { Page } from '../../../data/lists';
 import { usePagedList } from '../../state/pagedList';
+import { sureWords } from '../../../core/verdictTail';
+import { useListSureness } from '../../state/listSureness';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 import { Button } from '../../ui/Button';
 
@@ -118,6 +120,11 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
     getSortedRowModel: getSortedRowModel(),
   });
   const { rows } = table.getRowModel();
+  const sureness = useListSureness(rows.map(({ original }) => original));
+  const sureWordsOf = ({ id, grade }: Line['stages'][number]): string => {
+    const chance = sureness.get(id);
+    return chance ? sureWords(chance, grade) : '';
+  };
   const chosen = Math.min(at, rows.length - 1);
   useEffect(() => {
     document.documentElement.dataset['ready'] = 'true';
@@ -231,6 +238,7 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
             {rows.map(({ id, original: job }, i) => (
               <tr
                 key={id}
+                data-job={job.id}
                 aria-selected={i === chosen}
                 className={`border-line cursor-pointer border-b align-top ${i === chosen ? 'bg-soft shadow-[inset_4px_0_0_var(--signal)]' : ''}`}
                 onClick={() => open(job)}
@@ -255,8 +263,15 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
                       >
                         {stage.position === 0 ? 'As delivered' : stage.label}
                       </a>
-                      <span>
+                      <span className="flex items-baseline gap-1.5">
                         <GradeMark grade={stage.grade} size={16} />
+                        <span
+                          className="text-graphite min-w-[6.8em] text-[0.8rem] whitespace-nowrap"
+                          data-testid="stage-sure"
+                          title="An estimate, from how far tape, tire size, ride height and bushings may be off"
+                        >
+                          {sureWordsOf(stage)}
+                        </span>
                         {stage.rub === 'liner-kiss' && (
                           <span className="text-graphite ml-1 text-[0.8rem]" title="Rub policy of this job">
                             liner may kiss

@@ -125,7 +125,8 @@ export function Header({ shopName }: Props) {
             <SheetMenu />
           </div>
         </div>
-        <div className="flex min-h-[44px] items-center gap-4 py-0.5">
+        {/* As high as the sentence's three lines: what stands below does not move when it is known. */}
+        <div className="flex min-h-[51px] items-center gap-4 py-0.5">
           <Sentence />
           <Rail />
         </div>

@@ -80,7 +80,13 @@ function SheetIsland(props: Props) {
           LEAVES.map(
             (leaf) =>
               [front, before].some((one) => one === leaf.id || one === WHOLE_SET) && (
-                <div key={leaf.id} data-leaf={leaf.id} hidden={front !== leaf.id && front !== WHOLE_SET}>
+                // As high as the window: what comes later has its place before the cautions.
+                <div
+                  key={leaf.id}
+                  data-leaf={leaf.id}
+                  className="min-h-[calc(100vh-96px)] print:min-h-0"
+                  hidden={front !== leaf.id && front !== WHOLE_SET}
+                >
                   <LeafView leaf={leaf} build={build} />
                 </div>
               ),

@@ -162,7 +162,8 @@ export function BuildStation({ build }: { build: Build }) {
         <TakeIntoWork />
       </div>
       <div className="grid grid-cols-1 gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
-        <div className="overflow-x-auto">
+        <div className="relative overflow-x-auto">
+          {!asked.read && <p className="text-graphite absolute">Reading the catalog…</p>}
           <PartsTable asked={asked} />
         </div>
         <div className="flex flex-col gap-5">

@@ -27,7 +27,12 @@ export function PartsTable({ asked: { lines, quoted, totals, read } }: { asked: 
       takenIn: now.takenIn.includes(id) ? now.takenIn.filter((one) => one !== id) : [...now.takenIn, id],
     }));
   return (
-    <table className="w-full text-[0.95rem]" data-testid="parts" data-catalog={read ? 'read' : 'asked'}>
+    // Until the catalog was read its lines are of other heights.
+    <table
+      className={`w-full text-[0.95rem] ${read ? '' : 'invisible'}`}
+      data-testid="parts"
+      data-catalog={read ? 'read' : 'asked'}
+    >
       <thead>
         <tr className="caption border-ink border-b text-left">
           <th className="py-1">What it asks for</th>

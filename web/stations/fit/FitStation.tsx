@@ -126,7 +126,7 @@ function Answer({ build, steers }: { build: Build; steers: boolean }) {
 function Touches({ build, locked }: { build: Build; locked: boolean }) {
   const axle = useStore($axle);
   const fit = useStore($assessment)?.assessment.fit[axle];
-  if (!fit) return null;
+  if (!fit) return <div className="mt-1 min-h-[16rem]" aria-hidden />;
   return (
     <div className="mt-1">
       <FitTable build={build} axle={axle} fit={fit} locked={locked} />

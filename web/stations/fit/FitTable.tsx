@@ -45,7 +45,10 @@ function FitRow({
   const touches = row.leastClearanceMm < 0;
   const name = labelOf(build, axle, row.obstacle);
   return (
-    <tr className={`border-line border-b ${touches ? 'font-semibold' : ''}`}>
+    // What is under the margin has room for what would free it, before that is known.
+    <tr
+      className={`border-line border-b ${touches ? 'font-semibold' : ''} ${row.leastClearanceMm < build.use.marginMm ? 'h-9' : ''}`}
+    >
       <th scope="row" className="py-0.5 pr-2 text-left font-[inherit] xl:whitespace-nowrap">
         {sideWords(row.side)}
         {name}
@@ -130,7 +133,7 @@ export function FitTable({ build, axle, fit, locked }: Props) {
             <CureHeads kinds={kinds} />
           </tr>
         </thead>
-        <CornerRow columns={5} {...cures} />
+        <CornerRow columns={5} wanted={fit.grade !== 'free'} {...cures} />
         <tbody data-rows="obstacles">
           {(all ? rows : rows.slice(0, FIRST_ROWS)).map((row) => (
             <FitRow key={row.obstacle} build={build} axle={axle} row={row} locked={locked}>

@@ -158,17 +158,23 @@ export function CureCells({
 export function CornerRow({
   kinds,
   columns,
+  wanted,
   ...props
-}: Props & { kinds: readonly CureKind[]; columns: number }) {
+}: Props & {
+  kinds: readonly CureKind[];
+  columns: number;
+  /** There is something to free: the row keeps its place until it is known how. */
+  wanted: boolean;
+}) {
   const numbered = useNumbered(props);
-  if (!props.corner || props.corner.cures.length === 0) return null;
+  if (props.corner ? props.corner.cures.length === 0 : !wanted) return null;
   return (
     <tbody>
-      <tr className="bg-soft border-line border-b">
+      <tr className="bg-soft border-line h-8 border-b">
         <th scope="row" colSpan={columns} className="py-0.5 text-left font-semibold">
-          The whole {props.axle} corner: the least change of one kind alone
+          The whole {props.axle} corner: the least change of one kind alone{!props.corner && '…'}
         </th>
-        <CureCells id={null} kinds={kinds} numbered={numbered} {...props} />
+        {props.corner && <CureCells id={null} kinds={kinds} numbered={numbered} {...props} />}
       </tr>
     </tbody>
   );

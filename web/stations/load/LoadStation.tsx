@@ -61,7 +61,11 @@ export function LoadStation({ build }: { build: Build }) {
       </div>
       <div className="grid grid-cols-1 gap-x-8 gap-y-3 md:grid-cols-2">
         <div>
-          {assessment && <Bars build={build} assessment={assessment} say={say} />}
+          {assessment ? (
+            <Bars build={build} assessment={assessment} say={say} />
+          ) : (
+            <div className="min-h-[10.2rem]" aria-hidden />
+          )}
           <Sources vehicle={vehicle} under="massKg" testId="weighed" />
           <Pressing />
         </div>
@@ -92,7 +96,7 @@ export function LoadStation({ build }: { build: Build }) {
 /** Pressures, by table and by chalk: drawn anew when the hand is still, as all that is below. */
 const Pressing = memo(function Pressing() {
   const calm = useSettledAssessment();
-  if (!calm) return null;
+  if (!calm) return <div className="min-h-[40rem]" aria-hidden />;
   return (
     <>
       <Pressures assessment={calm.assessment} />

@@ -9,7 +9,7 @@ import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { $job } from '../../state/store';
 import { DuePanel } from './DuePanel';
 import { FollowUp } from './FollowUp';
-import { $log, startLog } from './logStore';
+import { $log, $logRead, startLog } from './logStore';
 import { Reconcile } from './Reconcile';
 import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
 import { Timeline } from './Timeline';
@@ -21,6 +21,7 @@ const NO_RESIDUALS: TestFitAnswer['reconciled']['residuals'] = [];
 export function LogStation({ build }: { build: Build }) {
   const job = useStore($job);
   const log = useStore($log);
+  const isRead = useStore($logRead);
   const jobId = job?.id;
   useEffect(() => (jobId === undefined ? undefined : startLog(jobId)), [jobId]);
   const open = useMemo(() => openTestFits(log), [log]);
@@ -65,9 +66,16 @@ export function LogStation({ build }: { build: Build }) {
           />
         </div>
       </div>
-      {readings.length > 0 && answer && (
-        <div className="mt-4">
-          <Reconcile build={build} entries={open} reconciled={answer.reconciled} compared={answer.compared} />
+      {(readings.length > 0 || !isRead) && (
+        <div className="mt-4 min-h-[20rem]">
+          {answer && readings.length > 0 && (
+            <Reconcile
+              build={build}
+              entries={open}
+              reconciled={answer.reconciled}
+              compared={answer.compared}
+            />
+          )}
         </div>
       )}
       <BelowFold>

@@ -13,6 +13,8 @@ import { logEntrySchema, type LogEntry } from '../../../core/format/log';
 export const $log = atom<LogEntry[]>([]);
 /** The same as it stands: what was struck out is left out, corrections are made. */
 export const $standingLog = computed($log, asItStands);
+/** Whether the server was asked for it since the page was opened: until then nobody knows what stands in it. */
+export const $logRead = atom(false);
 /** How many entries wait for the connection. */
 export const $waiting = atom(0);
 
@@ -73,6 +75,7 @@ async function flush(jobId: number): Promise<void> {
     list.length > 0 ? list : undefined,
   );
   sending = false;
+  $logRead.set(true);
   if (answer.kind === 'unreachable') return;
   // What the server will never take is told and put aside, so that it does not hold the rest, which waits on.
   const refused = answer.kind === 'refused' ? refusedOf(list, answer) : [];

@@ -146,7 +146,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
                 {...(by === 'gaps' && gapPose ? { gapPose } : {})}
               />
               {vehicle.corners[axle].suspension.kind === 'independent' && (
-                <BelowFold>
+                <BelowFold minHeight="14.6rem">
                   <PathPanel vehicle={vehicle} axle={axle} />
                 </BelowFold>
               )}
