@@ -88,6 +88,9 @@ function backupWords(last: LastBackup | null): string {
     : `▲ The backup of ${when} failed: ${last.why ?? 'not known why'}. Make one by hand: ./vexlo backup FILE`;
 }
 
+/** On a phone: a line of its own below the job's name. */
+const below = 'max-md:col-span-2 max-md:py-0 max-md:pl-3';
+
 /** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
 function JobListIsland({ jobs: first, some, platforms, shopName, place, units, backup }: Props) {
   const [which, setWhich] = useState<Which>('open');
@@ -207,8 +210,9 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
         />
       </div>
       <main>
-        <table className="w-full border-collapse" data-testid="jobs">
-          <thead>
+        {/* On a phone a job is a block: what it is, whose, where, and its stages with their grades, all in the width. */}
+        <table className="w-full border-collapse max-md:block" data-testid="jobs">
+          <thead className="max-md:hidden">
             {table.getHeaderGroups().map((group) => (
               <tr key={group.id} className="border-line border-b text-left">
                 {group.headers.map((header) => (
@@ -222,7 +226,11 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
                     }
                   >
                     {header.column.getCanSort() ? (
-                      <button type="button" onClick={header.column.getToggleSortingHandler()}>
+                      <button
+                        type="button"
+                        className="text-left"
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
                         {flexRender(header.column.columnDef.header, header.getContext())}{' '}
                         {{ asc: '↑', desc: '↓', false: '' }[String(header.column.getIsSorted())]}
                       </button>
@@ -234,27 +242,29 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
               </tr>
             ))}
           </thead>
-          <tbody>
+          <tbody className="max-md:block">
             {rows.map(({ id, original: job }, i) => (
               <tr
                 key={id}
                 data-job={job.id}
                 aria-selected={i === chosen}
-                className={`border-line cursor-pointer border-b align-top ${i === chosen ? 'bg-soft shadow-[inset_4px_0_0_var(--signal)]' : ''}`}
+                className={`border-line cursor-pointer border-b align-top max-md:grid max-md:grid-cols-[auto_minmax(0,1fr)] max-md:items-baseline max-md:py-2 ${i === chosen ? 'bg-soft shadow-[inset_4px_0_0_var(--signal)]' : ''}`}
                 onClick={() => open(job)}
                 onMouseEnter={() => setAt(i)}
               >
-                <td className="py-2.5 pr-4 pl-3 whitespace-nowrap">
+                <td className="py-2.5 pr-4 pl-3 whitespace-nowrap max-md:py-0">
                   <a href={`/jobs/${job.id}`}>{job.number}</a>
                 </td>
-                <td className="py-2.5 pr-4 text-[1.1rem] font-semibold">{job.vehicle}</td>
-                <td className="py-2.5 pr-4">{job.customer ?? '–'}</td>
-                <td className="py-2.5 pr-4">{job.title}</td>
-                <td className="py-2.5 pr-4 whitespace-nowrap">
+                <td className="py-2.5 pr-4 text-[1.1rem] font-semibold max-md:py-0">{job.vehicle}</td>
+                <td className={`${below} py-2.5 pr-4`}>{job.customer ?? '–'}</td>
+                <td className={`${below} py-2.5 pr-4`}>{job.title}</td>
+                <td className={`${below} py-2.5 pr-4 whitespace-nowrap`}>
                   {job.status}
-                  {job.placedBy === 'hand' && <span className="text-graphite block">set by hand</span>}
+                  {job.placedBy === 'hand' && (
+                    <span className="text-graphite block max-md:ml-2 max-md:inline">set by hand</span>
+                  )}
                 </td>
-                <td className="py-2 pr-4">
+                <td className={`${below} py-2 pr-4`}>
                   {job.stages.map((stage) => (
                     <span key={stage.id} className="flex items-center justify-between gap-4 py-0.5">
                       <a
@@ -266,7 +276,7 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
                       <span className="flex items-baseline gap-1.5">
                         <GradeMark grade={stage.grade} size={16} />
                         <span
-                          className="text-graphite min-w-[6.8em] text-[0.8rem] whitespace-nowrap"
+                          className="text-graphite min-w-[7.6em] text-[0.8rem] whitespace-nowrap"
                           data-testid="stage-sure"
                           title="An estimate, from how far tape, tire size, ride height and bushings may be off"
                         >
@@ -281,7 +291,16 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
                     </span>
                   ))}
                 </td>
-                <td className="py-2.5">{job.waitsFor || '–'}</td>
+                <td className={`${below} py-2.5`}>
+                  {job.waitsFor ? (
+                    <>
+                      <span className="text-graphite md:hidden">waits for </span>
+                      {job.waitsFor}
+                    </>
+                  ) : (
+                    <span className="max-md:hidden">–</span>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
