@@ -29,6 +29,25 @@ test('on the list of jobs each grade says how sure it is, once it was worked out
   for (const one of words) expect(one).toMatch(/^(over 99|under 1|\d{1,2}) % sure$/);
 });
 
+test('on a phone no page of the shop goes out at the side', async () => {
+  const { go, driver, devtools } = bench();
+  await devtools('Emulation.setDeviceMetricsOverride', {
+    width: 390,
+    height: 844,
+    deviceScaleFactor: 1,
+    mobile: false,
+  });
+  try {
+    for (const at of ['', 'plan', 'customers', 'parts', 'catalog', 'due', 'learned', 'lessons', 'people']) {
+      await go(`/${at}`);
+      const wide = await driver.executeScript<number>('return document.documentElement.scrollWidth');
+      expect(wide, `/${at}`).toBe(390);
+    }
+  } finally {
+    await devtools('Emulation.clearDeviceMetricsOverride', {});
+  }
+});
+
 describe('jobs, more of them than a page brings', () => {
   test('more are fetched, sorted ones come from all of them, and what is typed is found in all', async () => {
     const { go, find, text, eventually, database } = bench();

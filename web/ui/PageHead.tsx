@@ -37,7 +37,7 @@ export function PageHead({ here, title, children }: { here: string; title: strin
     <header className="border-ink mb-3 flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 pb-2">
       <PageLinks here={here} />
       <h1 className="font-tight text-[1.35rem] font-semibold">{title}</h1>
-      <span className="no-print ml-auto flex items-center gap-1.5">
+      <span className="no-print ml-auto flex flex-wrap items-center justify-end gap-1.5">
         {children}
         <PersonButton />
       </span>

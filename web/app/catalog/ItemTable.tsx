@@ -114,105 +114,113 @@ export function ItemTable({ kind, items, units, sort, setSort }: Props) {
     items.again();
   };
   return (
-    <div className="border-line border" role="table" aria-rowcount={items.count ?? 0} data-testid="catalog">
+    // Narrower than its columns, it is moved aside under its own frame, and the page stays.
+    <div className="relative overflow-x-auto">
       <div
-        className="border-ink grid items-center gap-x-3 border-b px-2"
-        style={{ gridTemplateColumns: template }}
-        role="row"
+        className="border-line border max-lg:min-w-[78rem]"
+        role="table"
+        aria-rowcount={items.count ?? 0}
+        data-testid="catalog"
       >
-        {table.getFlatHeaders().map((header) => {
-          const { sort: by, right, edit } = header.column.columnDef.meta as ColumnMeta;
-          const words = flexRender(header.column.columnDef.header, header.getContext());
-          return (
-            <span
-              key={header.id}
-              role="columnheader"
-              // As far in as the words of a cell that is typed into stand.
-              className={`caption py-1.5 ${edit ? 'px-[5px]' : ''} ${right ? 'text-right' : ''}`}
-            >
-              {by ? (
-                <button
-                  type="button"
-                  aria-label={`Sort by ${String(header.column.columnDef.header)}`}
-                  onClick={() => setSort({ by, down: sort.by === by && !sort.down })}
-                >
-                  {words} {sort.by === by ? (sort.down ? '↓' : '↑') : ''}
-                </button>
-              ) : (
-                words
-              )}
-            </span>
-          );
-        })}
-        <span role="columnheader">
-          <span className="sr-only">Take out</span>
-        </span>
-      </div>
-      <div
-        ref={scroll}
-        className="h-[calc(100vh-210px)] overflow-y-auto"
-        tabIndex={0}
-        role="rowgroup"
-        aria-label="Lines of the catalog"
-      >
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {seen.map(({ one, row }) => (
-            <div
-              key={one.key}
-              role="row"
-              aria-rowindex={one.index + 1}
-              className={`border-line absolute inset-x-0 grid items-center gap-x-3 border-b px-2 ${row && !row.active ? 'text-graphite line-through' : ''}`}
-              style={{
-                gridTemplateColumns: template,
-                height: ROW_PX,
-                transform: `translateY(${one.start}px)`,
-              }}
-              data-item={row?.id}
-            >
-              {row ? (
-                table
-                  .getRow(String(row.id))
-                  .getVisibleCells()
-                  .map((cell) => {
-                    const { edit, right } = cell.column.columnDef.meta as ColumnMeta;
-                    const shown = String(cell.getValue());
-                    return (
-                      <span
-                        key={cell.id}
-                        role="cell"
-                        className={`truncate ${right ? 'text-right' : ''}`}
-                        title={shown}
-                      >
-                        {edit ? <EditCell row={row} edit={edit} shown={shown} put={items.put} /> : shown}
-                      </span>
-                    );
-                  })
-              ) : (
-                <span className="text-graphite col-span-full" role="cell">
-                  …
-                </span>
-              )}
-              {row && (
-                <span role="cell">
+        <div
+          className="border-ink grid items-center gap-x-3 border-b px-2"
+          style={{ gridTemplateColumns: template }}
+          role="row"
+        >
+          {table.getFlatHeaders().map((header) => {
+            const { sort: by, right, edit } = header.column.columnDef.meta as ColumnMeta;
+            const words = flexRender(header.column.columnDef.header, header.getContext());
+            return (
+              <span
+                key={header.id}
+                role="columnheader"
+                // As far in as the words of a cell that is typed into stand.
+                className={`caption py-1.5 ${edit ? 'px-[5px]' : ''} ${right ? 'text-right' : ''}`}
+              >
+                {by ? (
                   <button
                     type="button"
-                    aria-label={`${row.active ? 'Take out' : 'Put back'} ${row.maker} ${row.model} ${row.name}`}
-                    onClick={() => void remove(row)}
+                    aria-label={`Sort by ${String(header.column.columnDef.header)}`}
+                    onClick={() => setSort({ by, down: sort.by === by && !sort.down })}
                   >
-                    {row.active ? <Trash2 size={15} aria-hidden /> : <Undo2 size={15} aria-hidden />}
+                    {words} {sort.by === by ? (sort.down ? '↓' : '↑') : ''}
                   </button>
-                </span>
-              )}
-            </div>
-          ))}
+                ) : (
+                  words
+                )}
+              </span>
+            );
+          })}
+          <span role="columnheader">
+            <span className="sr-only">Take out</span>
+          </span>
         </div>
-        {items.count === 0 && (
-          <p className="p-4 text-lg" role="row">
-            <span role="cell">
-              Nothing here yet, or nothing fits these words. Import a CSV file to begin.
-            </span>
-          </p>
-        )}
+        <div
+          ref={scroll}
+          className="h-[calc(100vh-210px)] overflow-y-auto"
+          tabIndex={0}
+          role="rowgroup"
+          aria-label="Lines of the catalog"
+        >
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {seen.map(({ one, row }) => (
+              <div
+                key={one.key}
+                role="row"
+                aria-rowindex={one.index + 1}
+                className={`border-line absolute inset-x-0 grid items-center gap-x-3 border-b px-2 ${row && !row.active ? 'text-graphite line-through' : ''}`}
+                style={{
+                  gridTemplateColumns: template,
+                  height: ROW_PX,
+                  transform: `translateY(${one.start}px)`,
+                }}
+                data-item={row?.id}
+              >
+                {row ? (
+                  table
+                    .getRow(String(row.id))
+                    .getVisibleCells()
+                    .map((cell) => {
+                      const { edit, right } = cell.column.columnDef.meta as ColumnMeta;
+                      const shown = String(cell.getValue());
+                      return (
+                        <span
+                          key={cell.id}
+                          role="cell"
+                          className={`truncate ${right ? 'text-right' : ''}`}
+                          title={shown}
+                        >
+                          {edit ? <EditCell row={row} edit={edit} shown={shown} put={items.put} /> : shown}
+                        </span>
+                      );
+                    })
+                ) : (
+                  <span className="text-graphite col-span-full" role="cell">
+                    …
+                  </span>
+                )}
+                {row && (
+                  <span role="cell">
+                    <button
+                      type="button"
+                      aria-label={`${row.active ? 'Take out' : 'Put back'} ${row.maker} ${row.model} ${row.name}`}
+                      onClick={() => void remove(row)}
+                    >
+                      {row.active ? <Trash2 size={15} aria-hidden /> : <Undo2 size={15} aria-hidden />}
+                    </button>
+                  </span>
+                )}
+              </div>
+            ))}
+          </div>
+          {items.count === 0 && (
+            <p className="p-4 text-lg" role="row">
+              <span role="cell">
+                Nothing here yet, or nothing fits these words. Import a CSV file to begin.
+              </span>
+            </p>
+          )}
+        </div>
       </div>
     </div>
   );

@@ -44,6 +44,7 @@ function FleetOwnerIsland({ fleet, units, currency }: Props) {
       <div className="overflow-x-auto">
         <DataTable
           testId="fleet"
+          stacked
           caption={
             <span className="font-tight text-xl font-semibold">
               {vehicles.length} {vehicles.length === 1 ? 'vehicle' : 'vehicles'}

@@ -61,6 +61,7 @@ function DuePageIsland({ vehicles: first, shop, shopName, units }: Props) {
       ) : (
         <DataTable
           testId="due-list"
+          stacked
           rows={list.rows}
           keyOf={({ jobId }) => jobId}
           columns={[

@@ -48,6 +48,7 @@ function FleetPageIsland({ first, units }: { first: FleetProgress; units: UnitSy
       </p>
       <DataTable
         testId="fleet"
+        stacked
         rows={[...lines]
           .sort((a, b) => order(a) - order(b))
           .map((line) => ({ ...line, takes: takesIt(line) }))}

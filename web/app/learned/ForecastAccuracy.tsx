@@ -19,6 +19,7 @@ import {
 } from '../../../core/statistics/forecastAccuracy';
 import { GradeMark } from '../../drawings/GradeMark';
 import { AXIS, GRID } from '../../ui/chartLook';
+import { DataTable } from '../../ui/DataTable';
 import { Button } from '../../ui/Button';
 import { sayDate } from '../../../core/time/wallClock';
 
@@ -132,7 +133,7 @@ export function ForecastAccuracy({
         {within.gaps > 0 &&
           `Of ${within.gaps} gaps that were read, ${pct(within.one / within.gaps)} lay within one spread and ${pct(within.two / within.gaps)} within two (68 and 95 % would be right).`}
       </p>
-      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-8">
+      <div className="mt-2 grid gap-8 md:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
         <Reliability bins={bins} />
         <div>
           <h2 className="text-lg font-semibold">Grade against what was found</h2>
@@ -147,26 +148,39 @@ export function ForecastAccuracy({
       {misses.length === 0 ? (
         <p>None so far.</p>
       ) : (
-        <table className="w-full text-[0.95rem]" data-testid="misses">
-          <tbody>
-            {(all ? misses : misses.slice(0, MISSES)).map((miss) => (
-              <tr key={miss.id} className="border-line border-b align-top">
-                <td className="text-graphite py-0.5 pr-3 whitespace-nowrap">
-                  {sayDate(miss.at.slice(0, 10))}
-                </td>
-                <td className="pr-3 whitespace-nowrap">
-                  <a href={`/jobs/${miss.jobId}/log`}>{miss.job}</a>
-                </td>
-                <td className="pr-3">{miss.vehicle}</td>
-                <td className="pr-3">
-                  {miss.reading.obstacle.replaceAll('-', ' ')}, {miss.reading.axle}:{' '}
-                  {wordingText(miss.why, units)}
-                </td>
-                <td className="text-graphite">taught: {taughtWords(miss.taught, units)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          testId="misses"
+          className="w-full text-[0.95rem]"
+          stacked
+          rows={all ? misses : misses.slice(0, MISSES)}
+          keyOf={({ id }) => id}
+          columns={[
+            {
+              head: '',
+              className: 'text-graphite whitespace-nowrap',
+              cell: ({ at }) => sayDate(at.slice(0, 10)),
+            },
+            {
+              head: '',
+              className: 'whitespace-nowrap',
+              cell: ({ jobId, job }) => <a href={`/jobs/${jobId}/log`}>{job}</a>,
+            },
+            { head: '', cell: ({ vehicle }) => vehicle },
+            {
+              head: '',
+              cell: ({ reading, why }) => (
+                <>
+                  {reading.obstacle.replaceAll('-', ' ')}, {reading.axle}: {wordingText(why, units)}
+                </>
+              ),
+            },
+            {
+              head: '',
+              className: 'text-graphite',
+              cell: ({ taught }) => `taught: ${taughtWords(taught, units)}`,
+            },
+          ]}
+        />
       )}
       {misses.length > MISSES && !all && (
         <Button className="mt-1" onClick={() => setAll(true)}>

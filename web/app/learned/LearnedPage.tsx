@@ -66,7 +66,7 @@ function Known({ known, units }: { known: Learned; units: UnitSystem }) {
       ) : (
         <ForecastAccuracy accuracy={known.accuracy} missed={known.missed} units={units} />
       )}
-      <div className="mt-6 grid grid-cols-3 gap-x-8 gap-y-4">
+      <div className="mt-6 grid gap-x-8 gap-y-4 md:grid-cols-3">
         <BiasTable
           title="Tires, by maker"
           what="larger over all than their sheets or codes say"

@@ -58,14 +58,14 @@ function Mover({
       <span className="flex items-center gap-4">
         <input
           type="range"
-          className="accent-signal h-10 grow"
+          className="accent-signal h-10 min-w-0 grow"
           {...range}
           value={value}
           aria-valuetext={said}
           data-control={control.id}
           onChange={(event) => move(Number(event.target.value))}
         />
-        <output className="w-40 text-right text-2xl font-semibold">{said}</output>
+        <output className="w-40 text-right text-2xl max-sm:w-28 max-sm:text-xl font-semibold">{said}</output>
       </span>
     </label>
   );
@@ -127,7 +127,7 @@ export function LessonPane({ lesson, file, units, tried, next }: Props) {
           }}
         />
       ))}
-      <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] items-start gap-x-8">
+      <div className="grid items-start gap-x-8 gap-y-3 md:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
         <LessonDrawing build={build} axle={lesson.axle} at={(!lesson.straight && answer?.at) || STRAIGHT} />
         <div>
           <dl data-testid="facts">

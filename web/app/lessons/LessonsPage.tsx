@@ -31,7 +31,7 @@ function LessonsPageIsland({ builds, progress, person, units }: Props) {
           {person}: {passed.size} of {LESSONS.length} passed
         </span>
       </PageHead>
-      <div className="grid grid-cols-[18rem_minmax(0,1fr)] gap-8">
+      <div className="grid gap-8 md:grid-cols-[18rem_minmax(0,1fr)]">
         <ol data-testid="lessons">
           {LESSONS.map(({ id, title }, i) => (
             <li key={id}>

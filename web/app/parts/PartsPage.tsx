@@ -87,6 +87,7 @@ function PartsPageIsland({ groups: first, shop, shopName }: Props) {
               )}
             </div>
             <DataTable
+              stacked
               rows={parts}
               keyOf={keyOf}
               rowProps={(one) => ({ 'data-part': keyOf(one) })}

@@ -163,8 +163,13 @@ export function Board({ week, scale, nowMin }: { week: WeekPlan; scale: BoardSca
                 {sayDay(minute)}
                 {shut && <span className="text-graphite"> closed</span>}
                 <span className="text-graphite relative block h-4 text-[0.75rem] font-medium" aria-hidden>
-                  {hourTicks(scale).map(({ hour, share }) => (
-                    <span key={hour} className="absolute" style={{ left: `${share * 100}%` }}>
+                  {/* A phone has room for every other one. */}
+                  {hourTicks(scale).map(({ hour, share }, i) => (
+                    <span
+                      key={hour}
+                      className={`absolute ${i % 2 === 0 && share < 0.75 ? '' : 'max-md:hidden'}`}
+                      style={{ left: `${share * 100}%` }}
+                    >
                       {hour}
                     </span>
                   ))}

@@ -69,7 +69,7 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
         <h1 className="font-tight text-[1.35rem] font-semibold">
           Week of {sayDay(weekMin)}, {shopName}
         </h1>
-        <span className="no-print ml-auto flex items-center gap-1.5">
+        <span className="no-print ml-auto flex flex-wrap items-center justify-end gap-1.5">
           <SaveMark of={$boardStored} />
           <Button aria-label="Undo" title="Undo (Ctrl Z)" disabled={done.length === 0} onClick={undoTask}>
             <Undo2 size={17} aria-hidden />
@@ -121,6 +121,7 @@ function WeekPageIsland({ jobs, shop, shopName, now }: Props) {
             <DayList week={plan} nowMin={nowMin} />
             <DataTable
               testId="finishes"
+              stacked
               className="w-full self-start"
               rows={known}
               keyOf={({ id }) => id}
