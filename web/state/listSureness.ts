@@ -3,7 +3,8 @@ import type { GradeChance } from '../../core/clearance/gradeChance';
 import { send } from './apiClient';
 
 type Row = { id: number; stages: readonly { id: number }[] };
-type Sureness = ReadonlyMap<number, GradeChance | null>;
+/** By stage; null where chance has no say, nothing until it was worked out. */
+export type Sureness = ReadonlyMap<number, GradeChance | null>;
 
 /** As many stages are asked about at once: so many the server takes. */
 const AT_ONCE = 6;

@@ -11,8 +11,6 @@ import {
 import { Plus } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Fault } from '../../../core/format/fields';
-import type { JobLine } from '../../../server/jobs';
-import { GradeMark } from '../../drawings/GradeMark';
 import { Segments } from '../../ui/choices';
 import { FileButton } from '../../ui/FileButton';
 import { MoreRows } from '../../ui/MoreRows';
@@ -24,12 +22,10 @@ import type { UnitSystem } from '../../../core/units/quantity';
 import { send } from '../../state/apiClient';
 import type { Page } from '../../../data/lists';
 import { usePagedList } from '../../state/pagedList';
-import { sureWords } from '../../../core/verdictTail';
 import { useListSureness } from '../../state/listSureness';
+import { JobRow, type Line } from './JobRow';
 import { NewVehicleDialog, type KnownPlatform } from './NewVehicleDialog';
 import { Button } from '../../ui/Button';
-
-type Line = Omit<JobLine, 'openedAt'> & { openedAt: string };
 
 const column = createColumnHelper<Line>();
 const COLUMNS = [
@@ -88,9 +84,6 @@ function backupWords(last: LastBackup | null): string {
     : `▲ The backup of ${when} failed: ${last.why ?? 'not known why'}. Make one by hand: ./vexlo backup FILE`;
 }
 
-/** On a phone: a line of its own below the job's name. */
-const below = 'max-md:col-span-2 max-md:py-0 max-md:pl-3';
-
 /** What is on the go: whose, which vehicle, which stages with their grade, what it waits for. */
 function JobListIsland({ jobs: first, some, platforms, shopName, place, units, backup }: Props) {
   const [which, setWhich] = useState<Which>('open');
@@ -124,10 +117,6 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
   });
   const { rows } = table.getRowModel();
   const sureness = useListSureness(rows.map(({ original }) => original));
-  const sureWordsOf = ({ id, grade }: Line['stages'][number]): string => {
-    const chance = sureness.get(id);
-    return chance ? sureWords(chance, grade) : '';
-  };
   const chosen = Math.min(at, rows.length - 1);
   useEffect(() => {
     document.documentElement.dataset['ready'] = 'true';
@@ -244,64 +233,14 @@ function JobListIsland({ jobs: first, some, platforms, shopName, place, units, b
           </thead>
           <tbody className="max-md:block">
             {rows.map(({ id, original: job }, i) => (
-              <tr
+              <JobRow
                 key={id}
-                data-job={job.id}
-                aria-selected={i === chosen}
-                className={`border-line cursor-pointer border-b align-top max-md:grid max-md:grid-cols-[auto_minmax(0,1fr)] max-md:items-baseline max-md:py-2 ${i === chosen ? 'bg-soft shadow-[inset_4px_0_0_var(--signal)]' : ''}`}
-                onClick={() => open(job)}
-                onMouseEnter={() => setAt(i)}
-              >
-                <td className="py-2.5 pr-4 pl-3 whitespace-nowrap max-md:py-0">
-                  <a href={`/jobs/${job.id}`}>{job.number}</a>
-                </td>
-                <td className="py-2.5 pr-4 text-[1.1rem] font-semibold max-md:py-0">{job.vehicle}</td>
-                <td className={`${below} py-2.5 pr-4`}>{job.customer ?? '–'}</td>
-                <td className={`${below} py-2.5 pr-4`}>{job.title}</td>
-                <td className={`${below} py-2.5 pr-4 whitespace-nowrap`}>
-                  {job.status}
-                  {job.placedBy === 'hand' && (
-                    <span className="text-graphite block max-md:ml-2 max-md:inline">set by hand</span>
-                  )}
-                </td>
-                <td className={`${below} py-2 pr-4`}>
-                  {job.stages.map((stage) => (
-                    <span key={stage.id} className="flex items-center justify-between gap-4 py-0.5">
-                      <a
-                        href={`/jobs/${job.id}?stage=${stage.id}`}
-                        onClick={(event) => event.stopPropagation()}
-                      >
-                        {stage.position === 0 ? 'As delivered' : stage.label}
-                      </a>
-                      <span className="flex items-baseline gap-1.5">
-                        <GradeMark grade={stage.grade} size={16} />
-                        <span
-                          className="text-graphite min-w-[7.6em] text-[0.8rem] whitespace-nowrap"
-                          data-testid="stage-sure"
-                          title="An estimate, from how far tape, tire size, ride height and bushings may be off"
-                        >
-                          {sureWordsOf(stage)}
-                        </span>
-                        {stage.rub === 'liner-kiss' && (
-                          <span className="text-graphite ml-1 text-[0.8rem]" title="Rub policy of this job">
-                            liner may kiss
-                          </span>
-                        )}
-                      </span>
-                    </span>
-                  ))}
-                </td>
-                <td className={`${below} py-2.5`}>
-                  {job.waitsFor ? (
-                    <>
-                      <span className="text-graphite md:hidden">waits for </span>
-                      {job.waitsFor}
-                    </>
-                  ) : (
-                    <span className="max-md:hidden">–</span>
-                  )}
-                </td>
-              </tr>
+                job={job}
+                chosen={i === chosen}
+                sureness={sureness}
+                open={() => open(job)}
+                point={() => setAt(i)}
+              />
             ))}
           </tbody>
         </table>
