@@ -175,6 +175,21 @@ describe('leaves', () => {
     await size(1280, 800);
   });
 
+  test('on Measure the axle under the hand stays; Fit opens on the one that decides', async () => {
+    const { go, find, driver, turn, eventually } = bench();
+    const axle = (): Promise<string> =>
+      driver.executeScript(
+        'return [...document.querySelectorAll("main fieldset")].find((one) => one.querySelector("legend").textContent === "Axle").querySelector(":checked").value',
+      );
+    await go('/jobs/1/measure');
+    await find('[data-testid="verdict"][data-sure="true"]');
+    expect(await axle()).toBe('front');
+    await turn('fit');
+    await eventually(axle, (one) => one === 'rear', 'the axle that decides');
+    await turn('measure');
+    expect(await axle()).toBe('rear');
+  });
+
   test('keys turn them and stand on the heading, never in a field; digits on a drawing stay there', async () => {
     const { openStage, keys, find, eventually } = bench();
     await openStage('Dunmarrow', 1);

@@ -1,3 +1,4 @@
+import type { ReadableAtom } from 'nanostores';
 import { toast } from 'sonner';
 import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
@@ -11,7 +12,7 @@ const STILL_MS = 250;
 
 let shown = 0;
 
-/** A stage that is opened shows the pose that decides it; after that the pose stays where it was put. */
+/** The pose that decides a stage, the first time that it is shown; after that the pose stays where it was put. */
 function showWorst(stageId: number, { fit }: Assessment): void {
   if (shown === stageId) return;
   shown = stageId;
@@ -20,8 +21,11 @@ function showWorst(stageId: number, { fit }: Assessment): void {
   $pose.set({ axle, lockDeg, travelMm });
 }
 
-/** Judges the build on the page whenever it changes; cures, and how sure the grade is, follow when the hand has been still for a moment. */
-export function startJudging(): () => void {
+/**
+ * Judges the build on the page whenever it changes; cures, and how sure the grade is, follow when the hand has been still for a moment. As
+ * long as somebody measures, the axle under the hand is not changed for the one that decides: what is typed would go to another.
+ */
+export function startJudging($measures: ReadableAtom<boolean>): () => void {
   const fail = (error: unknown): void => {
     toast(`The computation failed: ${error instanceof Error ? error.message : String(error)}`);
   };
@@ -31,7 +35,7 @@ export function startJudging(): () => void {
       const stage = $active.get();
       $assessment.set({ build, assessment });
       // An answer that was overtaken by a change of stage says nothing of the stage on the page.
-      if (stage && build === $build.get()) showWorst(stage.id, assessment);
+      if (stage && build === $build.get() && !$measures.get()) showWorst(stage.id, assessment);
       if (stage && stage.grade !== assessment.grade && build === $build.get())
         put(stage, { grade: assessment.grade });
     },
@@ -61,10 +65,15 @@ export function startJudging(): () => void {
     judge(build);
     waitForStill(build);
   });
+  const unmeasure = $measures.listen((measures) => {
+    const [stage, judged] = [$active.get(), $assessment.get()];
+    if (!measures && stage && judged && judged.build === $build.get()) showWorst(stage.id, judged.assessment);
+  });
   const unfollow = followGrades((build) => askWorker('patient', (api) => api.judge(build)));
   const unsure = followSureness((build) => askWorker('patient', (api) => api.sureOrCertain(build)));
   return () => {
     stop();
+    unmeasure();
     unfollow();
     unsure();
     clearTimeout(still);

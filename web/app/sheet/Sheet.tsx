@@ -1,4 +1,5 @@
 import { useStore } from '@nanostores/react';
+import { computed } from 'nanostores';
 import { useDeferredValue, useEffect, useState } from 'react';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
@@ -51,6 +52,8 @@ function open({ data, stageId, leaf, person, shop }: Props): void {
   $pose.set({ axle: 'front', lockDeg: 0, travelMm: 0 });
 }
 
+const $measures = computed($front, (leaf) => leaf === 'measure');
+
 /** One job as a set of leaves in the order of the work: one is in front, and only that one is there. */
 function SheetIsland(props: Props) {
   useState(() => open(props));
@@ -61,7 +64,7 @@ function SheetIsland(props: Props) {
   useEffect(() => {
     const stops = [
       startSaving(),
-      startJudging(),
+      startJudging($measures),
       listenToKeys(),
       listenToSwipes(),
       followAddress(),
