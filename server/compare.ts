@@ -31,6 +31,7 @@ import { type Terms } from '../core/format/quote';
 import { tireMakerOf } from '../core/catalog/chosen';
 import { readBuild } from '../core/format/read';
 import { chosenOf } from './chosen';
+import { stagesParam } from './endpoint';
 import { nameOf, surenessOf } from './sureness';
 
 /** What a stage comes to, and what of it is still to go: what is ticked of the stage in work is behind. */
@@ -65,7 +66,7 @@ async function judged(build: Build) {
   if (!assessment.ok) return faulty(assessment.faults);
   return done({
     assessment: assessment.value,
-    chance: await surenessOf(build),
+    chance: await surenessOf(build, assessment.value),
   });
 }
 
@@ -150,11 +151,7 @@ export async function comparison(
 
 /** `stages=12,13,15`; none named is up to four of them. */
 export const compareQuery = z.strictObject({
-  stages: z
-    .string()
-    .regex(/^(\d{1,9}(,\d{1,9})*)?$/, { error: 'is no list of stages; write stages=12,13' })
-    .transform((text) => (text === '' ? [] : text.split(',').map(Number)))
-    .default([]),
+  stages: stagesParam(true).default([]),
   as: oneOf(['pdf', 'csv', 'json', 'sheet']).default('pdf'),
   paper: oneOf(PAPER_NAMES).default('a4'),
 });

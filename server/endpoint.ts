@@ -242,6 +242,14 @@ export function endpoint(
 export const flag = z.string().optional();
 /** What lets a calendar's program in; looked at before the request is (server/accounts/tokens). */
 export const calendarToken = { token: z.string().max(80).optional() };
+/** Some stages by their numbers in an address, at least one; `orNone` takes an empty list too. */
+export const stagesParam = (orNone = false) =>
+  z
+    .string()
+    .regex(orNone ? /^(\d{1,9}(,\d{1,9})*)?$/ : /^\d{1,9}(,\d{1,9})*$/, {
+      error: 'is no list of stages; write stages=12,13',
+    })
+    .transform((text) => (text === '' ? [] : text.split(',').map(Number)));
 /** A whole number in an address. */
 export const countParam = (low: number, high: number, otherwise: number) =>
   z.coerce

@@ -90,7 +90,7 @@ export async function paperOf(
   const judged = await inThread('assessment', read.value);
   if (!judged.ok) return faulty(judged.faults);
   const answer = judged.value;
-  const chance = await surenessOf(read.value);
+  const chance = await surenessOf(read.value, answer);
   if (kind === 'copy') {
     const photograph = await photographBlock(db, job.vehicleId, read.value);
     return done(customerCopy(heading, read.value, answer, work.stated, units, { photograph, chance }));

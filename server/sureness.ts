@@ -1,10 +1,13 @@
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
+import type { Assessment } from '../core/assess';
 import type { GradeChance } from '../core/clearance/gradeChance';
 import type { Build } from '../core/format/build';
 import { readBuild } from '../core/format/read';
+import { isUnsure } from '../core/verdictTail';
 import type { Queryable } from '../data/client';
 import { stagesWithVehicles } from '../data/documents';
+import { stagesParam } from './endpoint';
 import { inBackground, inThread } from './judge/pool';
 import { remember } from './remember';
 import { buildFileOf } from './stageFile';
@@ -16,21 +19,17 @@ export const nameOf = (build: Build): string =>
 /** By what stands in a build: it does not change as long as that does not. One is some hundred bytes. */
 const sureOnce = remember<GradeChance | null>(2000);
 
-/** How sure the grade of a build is that was found to be not too much work; null where chance has no say in it. */
-export const surenessOf = (build: Build): Promise<GradeChance | null> =>
-  sureOnce(nameOf(build), () => inThread('sureness', build));
+/** How sure the grade of a build is that was judged; null where chance has no say in it. */
+export const surenessOf = async (build: Build, judged: Assessment): Promise<GradeChance | null> =>
+  isUnsure(judged) ? sureOnce(nameOf(build), () => inThread('sureness', build)) : null;
 
 /** As many are worked out for one request: a list asks again for what comes next. A second's work, or two. */
 const MOST_STAGES = 6;
 
 export const surenessQuery = z.strictObject({
-  stages: z
-    .string()
-    .regex(/^\d{1,9}(,\d{1,9})*$/, { error: 'is no list of stages; write stages=12,13' })
-    .transform((text) => text.split(',').map(Number))
-    .refine((ids) => ids.length <= MOST_STAGES, {
-      error: `are more than ${MOST_STAGES}; ask for them in parts`,
-    }),
+  stages: stagesParam().refine((ids) => ids.length <= MOST_STAGES, {
+    error: `are more than ${MOST_STAGES}; ask for them in parts`,
+  }),
 });
 
 /** How sure the grades of some stages are, by stage; null where chance has no say. What is no stage is not answered for. */
@@ -44,7 +43,7 @@ export async function stagesSure(
     if (!read.ok) continue;
     const { value: build } = read;
     // Behind what people wait for at a page.
-    sure[stage.id] = await sureOnce(nameOf(build), () => inBackground('sureness', build));
+    sure[stage.id] = await sureOnce(nameOf(build), () => inBackground('sureOrCertain', build));
   }
   return sure;
 }

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 
 export type Answer = { status: number; ms: number; body: Buffer };
@@ -39,7 +38,3 @@ export function asking(url: string, cookie: string): { ask: Ask; end: () => void
     });
   return { ask, end: () => agent.destroy() };
 }
-
-/** What a process holds of the machine's memory now, MB. */
-export const residentMb = (pid: number): number =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN) / 1024;

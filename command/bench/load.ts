@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+
 /** What nineteen of twenty times are no longer than. */
 export const p95 = (times: number[]): number => {
   const sorted = [...times].sort((a, b) => a - b);
@@ -14,3 +16,7 @@ export async function under(ask: () => Promise<number>, clients: number, ms: num
   await Promise.all(Array.from({ length: clients }, one));
   return times;
 }
+
+/** What a process holds of the machine's memory now, MB. */
+export const residentMb = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? NaN) / 1024;

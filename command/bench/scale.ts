@@ -6,10 +6,10 @@ import { buildIfStale } from '../build';
 import { ensureDatabase, freePort, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
 import { serve } from '../serve';
-import { asking, residentMb } from './asking';
+import { asking } from './asking';
 import { peopleAtWork } from './atWork';
 import { A_GROUP, makeGroup, type GroupSize } from './group';
-import { p95, under } from './load';
+import { p95, residentMb, under } from './load';
 import { median } from './median';
 
 const PASSWORD = 'quarry dust on chrome';

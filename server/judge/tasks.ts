@@ -1,5 +1,5 @@
 import { assess, type Assessment } from '../../core/assess';
-import type { GradeChance } from '../../core/clearance/gradeChance';
+import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
 import { sureOrCertain } from '../../core/sureOrCertain';
 import type { Build, VehicleFile } from '../../core/format/build';
 import { fitsOf, packed, type PackedFits } from '../../core/search/fitsAll';
@@ -65,8 +65,10 @@ export const TASKS = {
   assessment,
   assessmentText,
   curesText,
-  /** How sure the grades of a build are that was found to be not too much work; null where chance has no say in its grade. */
-  sureness: (build: Build): GradeChance | null => sureOrCertain(build),
+  /** How sure the grades of a build are that was found to be not too much work. */
+  sureness: (build: Build): GradeChance => gradeChance(build),
+  /** The same of one that nobody has judged; null where chance has no say in its grade. */
+  sureOrCertain,
   /** A photo round from its sightings. */
   photoRound: ({ round, pictures }: Pick<KeptRound, 'round' | 'pictures'>): ReturnType<typeof measureRound> =>
     measureRound(round, pictures),

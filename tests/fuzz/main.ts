@@ -12,7 +12,7 @@ import { serve } from '../../command/serve';
 import { assess } from '../../core/assess';
 import { readBuildText } from '../../formats/buildJson';
 import { buildsOf, requestsOf } from './mangle';
-import { residentMb } from '../../command/bench/asking';
+import { residentMb } from '../../command/bench/load';
 import { fetchAs } from '../signedIn';
 import { fuzz, oddWords } from './run';
 
