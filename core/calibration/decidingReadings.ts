@@ -1,16 +1,10 @@
-import { chanceOf, drawBuilds, surenessOf, type DrawnBuild } from '../clearance/gradeChance';
+import { chanceOf, drawBuilds, SURE, sureGrade, surenessOf, type DrawnBuild } from '../clearance/gradeChance';
 import { GRADES, type Grade } from '../clearance/grade';
 import { unsureParts, type UnsurePart } from '../clearance/unsure';
-import { AXLES, type AxleName, type Build, type Corner, type Obstacle, type Vehicle } from '../format/build';
+import { AXLES, type AxleName, type Build } from '../format/build';
 import type { Side } from '../format/measured';
-import { typicalShapeMm } from '../clearance/axisSpread';
-import { besideGapMm } from '../clearance/readSpread';
-import { dot } from '../geometry/vec';
-import { gapsTo, LOCK_WORDS, lockOfShare, toldByGap } from '../measure/gaps';
-import { toClock } from '../measure/outline';
-import { roundFor, type RoundReading } from '../measure/round';
-import { thingOf } from '../measure/sides';
 import { seeded } from '../statistics/seeded';
+import { waysToRead, type GapWay, type TapeWay, type Way } from './waysToRead';
 
 /** Something to read that would tell more of the grade. */
 type Settles = {
@@ -22,21 +16,8 @@ type Settles = {
   /** In how many of what was drawn this part, an estimate, is the nearest of all, 0 to 1. */
   decides: number;
 };
-/** A reading of the tape round. */
-export type DecidingReading = Settles & {
-  by: 'tape';
-  reading: Pick<RoundReading, 'id' | 'label' | 'errorMm'>;
-};
-/** A gap to a part with the wheel on that the vehicle came with. */
-export type DecidingGap = Settles & {
-  by: 'gap';
-  label: string;
-  /** How far the wheel is turned, as a share of its lock and as an angle. */
-  lockShare: (typeof LOCK_WORDS)[number][1];
-  lockDeg: number;
-  /** 0 as it stands, or as far down as the wheel hangs when the vehicle is lifted by its body. */
-  travelMm: number;
-};
+export type DecidingReading = Settles & TapeWay;
+export type DecidingGap = Settles & GapWay;
 export type Deciding = DecidingReading | DecidingGap;
 export type ToSettle = {
   grade: Grade;
@@ -44,72 +25,65 @@ export type ToSettle = {
   unsure: number;
   /** Chance, 0 to 1, that the likeliest grade is not the true one. An estimate. */
   doubt: number;
-  /** It is sure enough that another reading would hardly change what is done, and rests on nothing that was only estimated. */
+  /** The best grade that is sure to nine in ten, by nothing that was only estimated; null where none is. */
+  sure: { grade: Grade; share: number } | null;
+  /** The grade itself is so sure: another reading would hardly change what is done. */
   enough: boolean;
   /** Best first. Empty where neither a reading of the tape round nor a gap would teach more. */
   readings: Deciding[];
 };
 
-/** A grade that is sure to nine in ten is built on. */
-const ENOUGH_UNSURE = 0.1;
 /** An estimated part that is nearest in more of what was drawn decides: typical wells are not this one. */
 const DECIDES_SHARE = 0.05;
 /** A part that is guessed no worse than this where it decides has been touched by a tape or a feeler, mm. */
 const TOUCHED_MM = 16;
-/** What teaches less is not worth lying down for; and so much seems to be gained by chance, since each bin holds few of what was drawn. */
-const LEAST_GAIN = 0.04;
-/** Two locks that are nearer than this are one pose, degrees. */
-const SAME_POSE_DEG = 2;
-/** One standard deviation of a gap that is read with care, mm. An estimate. */
-const GAP_ERROR_MM = 2;
-/** How much surer one is of where a wheel stands than of where it hangs, in its gap, mm. An estimate. */
-const HANGING_ERROR_MM = 3;
+/** What teaches less is not worth lying down for: by how much it makes less mixed which grade may be, 0 to 1. */
+const LEAST_GAIN = 0.01;
 const SAMPLES = 1500;
 const BINS = 12;
-/** How far round the clock a reading of an edge tells of a place, hours. */
-const REACH_HOURS = 1;
-const ACROSS_REACH_HOURS = 2;
+/** What leaves more than this share of how far a part may be off tells nothing of where it decides. */
+const TELLS_SHARE = 0.95;
 
-/** Of what was drawn, how often the likeliest grade is not the one. */
-function doubtOf(drawn: readonly Pick<DrawnBuild, 'grade'>[]): number {
-  const share = (grade: Grade): number => drawn.filter((one) => one.grade === grade).length / drawn.length;
-  return 1 - Math.max(...GRADES.map(share));
+/** How often each grade is among what was drawn. */
+const sharesOf = (drawn: readonly Pick<DrawnBuild, 'grade'>[]): number[] =>
+  GRADES.map((grade) => drawn.filter((one) => one.grade === grade).length / drawn.length);
+
+/**
+ * How much it is in doubt which grade is the one. `wrong`: how often the likeliest is not. `mixed`: how often two of what may be have
+ * different grades; unlike the former it falls with everything that is learned.
+ */
+type Doubt = { wrong: number; mixed: number };
+function doubtOf(drawn: readonly Pick<DrawnBuild, 'grade'>[]): Doubt {
+  const shares = sharesOf(drawn);
+  const same = shares.reduce((sum, share) => sum + share ** 2, 0);
+  return { wrong: 1 - Math.max(...shares), mixed: ((1 - same) * drawn.length) / (drawn.length - 1) };
 }
 
 /**
- * How much in doubt the grade is on average once a part's own place is known to within an error: what was drawn is put in order of what the
- * tape would find (a value and an error of the hand), and looked at in bins of it.
+ * How much in doubt the grade is on average once a part's own place is known to within an error: what was drawn is put in order of what
+ * would be found (a value and an error of the hand), and looked at in bins of it.
  */
 function doubtOnceRead(
   drawn: readonly DrawnBuild[],
   placeMm: (one: DrawnBuild) => number,
   errorMm: number,
-): number {
+): Doubt {
   const { normal } = seeded(7);
   const found = drawn
     .map((one) => ({ one, mm: placeMm(one) + errorMm * normal() }))
     .sort((a, b) => a.mm - b.mm)
     .map(({ one }) => one);
-  let sum = 0;
+  const all: Doubt = { wrong: 0, mixed: 0 };
   for (let bin = 0; bin < BINS; bin++) {
     const own = found.slice(
       Math.floor((bin * found.length) / BINS),
       Math.floor(((bin + 1) * found.length) / BINS),
     );
-    sum += (own.length / found.length) * doubtOf(own);
+    const { wrong, mixed } = doubtOf(own);
+    all.wrong += (own.length / found.length) * wrong;
+    all.mixed += (own.length / found.length) * mixed;
   }
-  return sum;
-}
-
-/** How much of where a part decides a reading would tell, 0 to 1. */
-function tells({ kind }: RoundReading, { at, along }: UnsurePart): number {
-  if (kind.of === 'thing') return along[kind.axis];
-  if (kind.of === 'depth') return along[1];
-  const { hour } = toClock([...at], false);
-  const away = Math.abs(hour - kind.hour);
-  return kind.of === 'across'
-    ? along[1] * Math.exp(-0.5 * (away / ACROSS_REACH_HOURS) ** 2)
-    : Math.hypot(along[0], along[2]) * Math.exp(-0.5 * (away / REACH_HOURS) ** 2);
+  return all;
 }
 
 /** How far the nearest place of a part may be off by what is guessed of it, mm; 0 where nothing is. */
@@ -118,92 +92,13 @@ const guessMm = ({ readings }: UnsurePart): number => {
   return guessed.length === 0 ? 0 : guessed.reduce((a, b) => (b.mm < a.mm ? b : a)).tapeMm;
 };
 
-/** A way to read a part: what it tells of the place where the part decides, 0 to 1, and its own error, mm. */
-type Way = {
-  worth: number;
-  errorMm: number;
-  found: Omit<DecidingReading, keyof Settles> | Omit<DecidingGap, keyof Settles>;
-};
+/** How far a part is off where it decides, over what was drawn: root of the mean square of its places' spreads, mm. */
+const whereItDecides = (weights: readonly number[], mm: readonly number[]): number =>
+  Math.sqrt(weights.reduce((sum, weight, i) => sum + weight * (mm[i] ?? 0) ** 2, 0));
 
-/** The reading not yet taken that tells most of where a part decides; undefined where the round has none. */
-function byTape(
-  corner: Corner,
-  axle: AxleName,
-  part: UnsurePart,
-  obstacle: Obstacle,
-  side: Side,
-): Way | undefined {
-  const taken = new Set(
-    corner.measured?.readings.filter((one) => one.side === side).map(({ reading }) => reading),
-  );
-  const open = roundFor(axle, side)
-    .filter((one) => one.thing === thingOf(obstacle) && !taken.has(one.id))
-    .map((reading): Way => {
-      const { id, label, errorMm } = reading;
-      // A reading of one place leaves the shape of a thing as it is typically.
-      const shapeMm = reading.kind.of === 'thing' ? typicalShapeMm(obstacle) : 0;
-      return {
-        worth: tells(reading, part),
-        errorMm: Math.hypot(errorMm, shapeMm),
-        found: { by: 'tape', reading: { id, label, errorMm } },
-      };
-    })
-    .sort((a, b) => b.worth - a.worth);
-  return open[0];
-}
-
-/** The gap that tells most of where a part decides, in a pose that a person can set; undefined where one was read in each. */
-function byGap(
-  vehicle: Vehicle,
-  axle: AxleName,
-  part: UnsurePart,
-  obstacle: Obstacle,
-  guessedMm: number,
-): Way | undefined {
-  const corner = vehicle.corners[axle];
-  const inside = part.lockDeg > 0;
-  const read = gapsTo(corner, obstacle);
-  const poses = LOCK_WORDS.flatMap(([, lockShare]) =>
-    // Lifted by its body a wheel hangs at full droop, which anybody can set; no other travel is set by hand.
-    [0, -corner.suspension.droopMm].map((travelMm) => ({
-      lockShare,
-      lockDeg: lockOfShare(corner, lockShare, inside),
-      travelMm,
-    })),
-  );
-  const ways = poses.flatMap(({ lockShare, lockDeg, travelMm }): Way[] => {
-    // A second gap in one pose tells what the first did; an axle that does not steer is not turned.
-    if (lockShare > 0 && lockDeg === 0) return [];
-    if (read.some((gap) => Math.abs(gap.lockDeg - lockDeg) < SAME_POSE_DEG && gap.travelMm === travelMm))
-      return [];
-    const { at, along } = toldByGap(vehicle, axle, obstacle, { lockDeg, travelMm });
-    const away = part.edge ? toClock([...at], false).hour - toClock([...part.at], false).hour : 0;
-    return [
-      {
-        worth: Math.exp(-0.5 * (away / REACH_HOURS) ** 2) * dot(along, part.along),
-        errorMm: Math.hypot(
-          GAP_ERROR_MM,
-          besideGapMm(obstacle, at, part.at),
-          travelMm === 0 ? 0 : HANGING_ERROR_MM,
-        ),
-        found: { by: 'gap', label: obstacle.label || obstacle.id, lockShare, lockDeg, travelMm },
-      },
-    ];
-  });
-  return leastLeft(ways, guessedMm);
-}
-
-/** How far a part may still be off once it was read in a way: what the way does not tell of the place stays a guess. mm. */
-const leftMm = ({ errorMm, worth }: Way, guessedMm: number): number =>
-  Math.hypot(errorMm, guessedMm * Math.sqrt(1 - Math.min(1, worth) ** 2));
-
-/** Of ways to read a part the first of those that leave least of it unsure; undefined where there is none. */
-function leastLeft(ways: readonly Way[], guessedMm: number): Way | undefined {
-  const [first, ...others] = ways;
-  if (!first) return undefined;
-  const leftOf = (way: Way): number => leftMm(way, guessedMm);
-  return others.reduce((a, b) => (leftOf(b) < leftOf(a) - 1e-6 ? b : a), first);
-}
+/** The error of a reading after which a spread is left of another: as of a normal deviate that is measured. mm. */
+const errorThatLeaves = (leftMm: number, wasMm: number): number =>
+  (wasMm * leftMm) / Math.sqrt(wasMm ** 2 - leftMm ** 2);
 
 /**
  * Which readings of the tape round, and which gaps, would settle a build's grade, in the order of what they would teach on average,
@@ -213,7 +108,8 @@ function leastLeft(ways: readonly Way[], guessedMm: number): Way | undefined {
 export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle {
   const axles = AXLES.map((axle) => unsureParts(build, axle));
   const drawn = drawBuilds(build, axles, SAMPLES);
-  const unsure = 1 - surenessOf(chanceOf(drawn), grade);
+  const chance = chanceOf(drawn);
+  const unsure = 1 - surenessOf(chance, grade);
   const doubt = doubtOf(drawn);
   const decides = new Map<string, number>();
   for (const { nearest } of drawn) {
@@ -221,42 +117,57 @@ export function decidingReadings(build: Build, grade: Grade, most = 6): ToSettle
     decides.set(key, (decides.get(key) ?? 0) + 1 / drawn.length);
   }
   const readings = AXLES.flatMap((axle, a) =>
-    (axles[a] ?? []).flatMap((part, i): Deciding[] => {
-      const corner = build.vehicle.corners[axle];
-      const obstacle = corner.obstacles[part.obstacle];
-      // What was read is as sure as the tape: to read it once more would put one error in the place of another.
-      const guessedMm = guessMm(part);
-      if (!obstacle || guessedMm === 0) return [];
-      const side = obstacle.side ?? 'left';
-      const share = guessedMm > TOUCHED_MM ? (decides.get(`${a} ${i}`) ?? 0) : 0;
-      const tape = byTape(corner, axle, part, obstacle, side);
-      // Of an edge the tape tells where it runs, a gap only where it is nearest: that comes when the tape has nothing left.
-      const isGapOpen = !part.edge || (!tape && gapsTo(corner, obstacle).length === 0);
-      const gap = isGapOpen ? byGap(build.vehicle, axle, part, obstacle, guessedMm) : undefined;
-      const best = leastLeft(
-        [tape, gap].filter((way) => way !== undefined),
-        guessedMm,
+    (axles[a] ?? []).flatMap((part, i): (Deciding & { gain: number })[] => {
+      const obstacle = build.vehicle.corners[axle].obstacles[part.obstacle];
+      // What was read all over is as sure as the tape: to read it once more would put one error in the place of another.
+      if (!obstacle || part.readings.every((one) => !one.guessed && one.tapeMm <= obstacle.tapeErrorMm))
+        return [];
+      const weights = part.readings.map(
+        (_, k) => drawn.filter(({ reading }) => reading[a]?.[i] === k).length / drawn.length,
       );
-      if (!best) return [];
-      const after = doubtOnceRead(drawn, ({ ownMm }) => ownMm[a]?.[i] ?? 0, leftMm(best, guessedMm));
-      if (doubt - after < LEAST_GAIN && share <= DECIDES_SHARE) return [];
+      const wasMm = whereItDecides(
+        weights,
+        part.readings.map(({ tapeMm }) => tapeMm),
+      );
+      const placeMm = ({ ownMm }: DrawnBuild): number => ownMm[a]?.[i] ?? 0;
+      const share = guessMm(part) > TOUCHED_MM ? (decides.get(`${a} ${i}`) ?? 0) : 0;
+      // What would be gained if it were known exactly: most parts decide nothing, and no way to read them is looked for.
+      if (doubt.mixed - doubtOnceRead(drawn, placeMm, 0).mixed < LEAST_GAIN && share <= DECIDES_SHARE)
+        return [];
+      const best = waysToRead(build.vehicle, axle, part)
+        .map((way) => ({ way, leftMm: whereItDecides(weights, way.leftMm) }))
+        .reduce<{ way: Way; leftMm: number } | null>(
+          (a, b) => (a && a.leftMm <= b.leftMm + 1e-6 ? a : b),
+          null,
+        );
+      if (!best || best.leftMm > TELLS_SHARE * wasMm) return [];
+      const after = doubtOnceRead(drawn, placeMm, errorThatLeaves(best.leftMm, wasMm));
+      const gain = doubt.mixed - after.mixed;
+      if (gain < LEAST_GAIN && share <= DECIDES_SHARE) return [];
       return [
         {
           axle,
-          side,
+          side: obstacle.side ?? 'left',
           obstacle: obstacle.id,
-          doubtAfter: Math.min(after, doubt),
+          doubtAfter: Math.min(after.wrong, doubt.wrong),
           decides: share,
-          ...best.found,
+          ...best.way.found,
+          gain,
         },
       ];
     }),
   );
+  const isBuiltOn = !readings.some((one) => one.decides > DECIDES_SHARE);
+  const sure = isBuiltOn ? sureGrade(chance) : null;
   return {
     grade,
     unsure,
-    doubt,
-    enough: unsure <= ENOUGH_UNSURE && !readings.some((one) => one.decides > DECIDES_SHARE),
-    readings: readings.sort((x, y) => y.decides - x.decides || x.doubtAfter - y.doubtAfter).slice(0, most),
+    doubt: doubt.wrong,
+    sure: sure && { grade: sure, share: surenessOf(chance, sure) },
+    enough: isBuiltOn && unsure <= 1 - SURE,
+    readings: readings
+      .sort((x, y) => y.decides - x.decides || y.gain - x.gain)
+      .slice(0, most)
+      .map(({ gain: _, ...one }) => one),
   };
 }

@@ -101,7 +101,7 @@ function tapeMmAt(
   const reading = away.indexOf(Math.min(...away));
   return guessed
     ? guessSpread(vehicle, axle, obstacle)(reading, nearest.along)
-    : readSpread(vehicle, axle, obstacle)(reading);
+    : readSpread(vehicle, axle, obstacle)(reading, nearest.along);
 }
 
 /**

@@ -1,6 +1,6 @@
 import { AXLES, type Build } from '../format/build';
 import { seeded } from '../statistics/seeded';
-import { gradeOf, worstGrade, type Grade } from './grade';
+import { gradeOf, GRADES, worstGrade, type Grade } from './grade';
 import { SHARED_SHARE, WELL_SHARE } from './spread';
 import { unsureParts, type UnsurePart } from './unsure';
 
@@ -12,6 +12,9 @@ const SAMPLES = 2000;
 /** The same draws for every build: what is said changes with the build and not with the asking. */
 const SEED = 1;
 
+/** What a part has to the wheel by its own place, and by all that moves with the wheel, mm; `reading` is the nearest of it. */
+type DrawnPart = { ownMm: number; sharedMm: number; reading: number };
+
 /** `well` is how much larger than typical the well of the axle is. */
 type Draws = { diameter: number; width: number; ride: number; give: number; well: number };
 
@@ -21,7 +24,7 @@ type Draws = { diameter: number; width: number; ride: number; give: number; well
  * was taken from a well shape is off as a whole, lip and liner much alike, and never so that the wheel that the vehicle came with
  * would have met it.
  */
-function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): { ownMm: number; sharedMm: number } {
+function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): DrawnPart {
   const shared =
     part.diameterMm * draws.diameter +
     part.widthMm * draws.width +
@@ -32,15 +35,18 @@ function drawnMm(part: UnsurePart, draws: Draws, normal: () => number): { ownMm:
   let least = Infinity;
   let nearest = Infinity;
   let ownThere = 0;
-  for (const { mm, tapeMm, guessed } of part.readings) {
+  let reading = 0;
+  part.readings.forEach(({ mm, tapeMm, guessed }, i) => {
     const own = normal();
     const off = guessed
       ? atLeast(tapeMm * guess, part.floorMm - shared)
       : tapeMm * (along * Math.sqrt(SHARED_SHARE) + own * Math.sqrt(1 - SHARED_SHARE));
     if (mm < nearest) [nearest, ownThere] = [mm, off];
-    if (mm + off < least) least = mm + off;
-  }
-  return { ownMm: Math.min(least, part.leastMm + ownThere), sharedMm: shared };
+    if (mm + off >= least) return;
+    least = mm + off;
+    reading = i;
+  });
+  return { ownMm: Math.min(least, part.leastMm + ownThere), sharedMm: shared, reading };
 }
 
 /** What lies beyond a bound, mirrored about it: the nearest is the likeliest. */
@@ -50,6 +56,8 @@ const atLeast = (mm: number, bound: number): number => (mm >= bound ? mm : 2 * b
 export type DrawnBuild = {
   grade: Grade;
   ownMm: number[][];
+  /** Which reading of each of them is nearest to it. */
+  reading: number[][];
   /** Which part of which axle is nearest to the wheel; -1 where no part may decide. */
   nearest: { axle: number; part: number };
 };
@@ -65,6 +73,7 @@ export function drawBuilds(
     // Both axles have the same tires; each stands by itself.
     const tire = { diameter: normal(), width: normal() };
     const ownMm: number[][] = [];
+    const reading: number[][] = [];
     const nearest = { axle: -1, part: -1 };
     let leastMm = Infinity;
     const grades = axles.map((parts, axle) => {
@@ -72,6 +81,7 @@ export function drawBuilds(
       const both = parts.map((part) => drawnMm(part, draws, normal));
       const drawn = both.map((one) => one.ownMm + one.sharedMm);
       ownMm.push(both.map((one) => one.ownMm));
+      reading.push(both.map((one) => one.reading));
       drawn.forEach((mm, part) => {
         if (mm >= leastMm) return;
         leastMm = mm;
@@ -80,7 +90,7 @@ export function drawBuilds(
       const standing = drawn.map((mm, i) => (parts[i]!.mayTouch(mm) ? 0 : mm));
       return gradeOf(standing, marginMm, (i) => parts[i]!.canBeCut(drawn[i]!));
     });
-    return { grade: worstGrade(grades), ownMm, nearest };
+    return { grade: worstGrade(grades), ownMm, reading, nearest };
   });
 }
 
@@ -106,6 +116,12 @@ export const gradeChance = (build: Build, samples = SAMPLES): GradeChance =>
       samples,
     ),
   );
+
+/** What is sure to nine in ten is built on. */
+export const SURE = 0.9;
+/** The best grade that a build is sure to have at least; blocked where it is sure that it is; null where no grade is sure. */
+export const sureGrade = (chance: GradeChance): Grade | null =>
+  GRADES.find((grade) => surenessOf(chance, grade) >= SURE) ?? null;
 
 /** How sure a grade is: that it is at least that; of what is blocked, that it is. */
 export const surenessOf = (chance: GradeChance, grade: Grade): number =>

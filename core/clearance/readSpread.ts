@@ -2,6 +2,7 @@ import type { AxleName, Obstacle, Vehicle } from '../format/build';
 import { minus, vecOf, type Vec } from '../geometry/vec';
 import { gapsTo, toldByGap } from '../measure/gaps';
 import { toClock } from '../measure/outline';
+import { awayFrom } from '../measure/places';
 import type { RoundReading } from '../measure/round';
 import { thingOf } from '../measure/sides';
 import { outlineIds } from '../measure/things';
@@ -31,18 +32,10 @@ const MOSTLY = 0.7;
  * How far an edge may be off at an hour, mm: beyond its readings the more the farther from the last, between two of them as far as a
  * smooth line through both may be.
  */
-function betweenMm(hours: readonly number[], at: number, reachHours: number, unreadMm: number): number {
-  if (hours.length === 0) return unreadMm;
-  const before = Math.min(...hours.flatMap((hour) => (hour <= at ? [at - hour] : [])));
-  const after = Math.min(...hours.flatMap((hour) => (hour >= at ? [hour - at] : [])));
-  const away =
-    before === 0 || after === 0
-      ? 0
-      : Number.isFinite(before + after)
-        ? (before * after) / (before + after)
-        : Math.min(before, after);
-  return Math.min(unreadMm, GUESSED_POINT_MM * Math.min(1, away / reachHours));
-}
+const betweenMm = (hours: readonly number[], at: number, reachHours: number, unreadMm: number): number =>
+  hours.length === 0
+    ? unreadMm
+    : Math.min(unreadMm, GUESSED_POINT_MM * Math.min(1, awayFrom(hours, at) / reachHours));
 
 /**
  * How far a point that was read may be off, one standard deviation, mm: what the tape was; and where a thing of the round was placed by
@@ -52,22 +45,23 @@ export function readSpread(
   vehicle: Pick<Vehicle, 'corners' | 'stock'>,
   axle: AxleName,
   obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'carrier' | 'tapeErrorMm'>,
-): (point: number) => number {
+): (point: number, along: Vec) => number {
   const { tapeErrorMm, points } = obstacle;
   const corner = vehicle.corners[axle];
   const thing = thingOf(obstacle);
   const byTape = takenOf(corner, axle, obstacle.side ?? 'left').some(
-    ({ thing: of, kind }) => of === thing && kind.of === 'thing',
+    ({ thing: of, kind }) => of === thing && 'axis' in kind,
   );
   // What was an estimate before gaps placed it has kept its shape.
   const placed = corner.measured?.placed.find((one) => one.obstacle === obstacle.id);
   const byGaps = new Set(placed?.estimated);
   if (!byTape && byGaps.size === 0) return () => tapeErrorMm;
   const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap).at);
-  const shapeMm = byTape ? typicalShapeMm(obstacle) : Infinity;
-  return (point) => {
+  return (point, along) => {
     if (!byTape && !byGaps.has(point)) return tapeErrorMm;
     const place = vecOf(points[point] ?? [0, 0, 0]);
+    const byAxis = axisSpreadMm(corner, axle, obstacle, place);
+    const shapeMm = byTape ? Math.hypot(...along.map((share, axis) => share * byAxis[axis]!)) : Infinity;
     return Math.hypot(tapeErrorMm, Math.min(shapeMm, ...told.map((at) => besideGapMm(obstacle, at, place))));
   };
 }
@@ -112,9 +106,9 @@ export function guessSpread(
       );
     };
   }
-  const variances = axisSpreadMm(corner, axle, obstacle).map((mm) => mm ** 2);
   return (point, along) => {
     const place = vecOf(points[point] ?? [0, 0, 0]);
+    const variances = axisSpreadMm(corner, axle, obstacle, place).map((mm) => mm ** 2);
     const between = (one: Vec, other: Vec): number =>
       variances.reduce((sum, variance, axis) => sum + variance * one[axis]! * other[axis]!, 0);
     // What a gap along a way leaves of a variance along another (as one measurement of a normal deviate in space does).

@@ -1,5 +1,5 @@
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
-import type { AxleName, Build, Obstacle } from '../format/build';
+import type { AxleName, Build, Obstacle, Vehicle } from '../format/build';
 import { vecOf, type Vec } from '../geometry/vec';
 import { decidingSize } from '../tire/grown';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
@@ -14,6 +14,23 @@ import { isEdge, PANEL_SHAPE_MM } from './axisSpread';
 import { guessSpread, readSpread } from './readSpread';
 import { RIDE_SPREAD_MM, sizeSpreadMm, WHOLLY_GUESSED_MM } from './spread';
 
+/** How far one place of a part may be off, one standard deviation, mm, and whether nobody read it. An estimate. */
+export type PointSpread = { tapeMm: number; guessed: boolean };
+
+/** How far places of a part may be off along a way, by what was read of its vehicle. */
+export function spreadsOf(
+  vehicle: Pick<Vehicle, 'corners' | 'stock'>,
+  axle: AxleName,
+  obstacle: Obstacle,
+): (point: number, along: Vec) => PointSpread {
+  const guessMm = guessSpread(vehicle, axle, obstacle);
+  const readMm = readSpread(vehicle, axle, obstacle);
+  return (point, along) => {
+    const guessed = obstacle.estimated?.includes(point) ?? false;
+    return { tapeMm: guessed ? guessMm(point, along) : readMm(point, along), guessed };
+  };
+}
+
 /** One part of a corner whose clearance may be otherwise than worked out, each cause by what one standard deviation of it does, mm. */
 export type UnsurePart = {
   /** Which obstacle of the corner it is. */
@@ -25,8 +42,8 @@ export type UnsurePart = {
   lockDeg: number;
   /** Whether it is an edge of the well, which is larger or smaller as a whole. */
   edge: boolean;
-  /** Least clearance of each of its readings that comes near, mm, how far that reading may be off, and whether it is a guess. */
-  readings: { mm: number; tapeMm: number; guessed: boolean }[];
+  /** Least clearance of each of its readings that comes near, mm, which point it is, and how far off that may be. */
+  readings: ({ point: number; mm: number } & PointSpread)[];
   /** What a part that nobody measured is off by at least, mm: as delivered the vehicle drives, so its own tire clears it. */
   floorMm: number;
   /** Least clearance where the wheel is nearest: between two readings it may be less than at both. */
@@ -88,15 +105,13 @@ export function unsureParts(build: Build, axle: AxleName): UnsurePart[] {
   const profile = profileWith(0, 0);
   const ofSize = sizeSpreadMm(size);
   const rideSpreadMm = use.rideSpreadMm ?? RIDE_SPREAD_MM;
-  const isGuess = ({ estimated }: Obstacle, reading: number): boolean =>
-    estimated?.includes(reading) ?? false;
   const readingsOf = (one: Obstacle, along: Vec) => {
-    const guessMm = guessSpread(build.vehicle, axle, one);
-    const readMm = readSpread(build.vehicle, axle, one);
-    return (point: number, mm: number): UnsurePart['readings'][number] => {
-      const guessed = isGuess(one, point);
-      return { mm, tapeMm: guessed ? guessMm(point, along) : readMm(point), guessed };
-    };
+    const spreadAt = spreadsOf(build.vehicle, axle, one);
+    return (point: number, mm: number): UnsurePart['readings'][number] => ({
+      point,
+      mm,
+      ...spreadAt(point, along),
+    });
   };
   const mostOff = (one: Obstacle): number =>
     Math.hypot(

@@ -55,6 +55,11 @@ export const measuredSchema = z.strictObject({
       z.strictObject({
         obstacle: words(60, 1),
         shiftMm: z.tuple([shift, shift, shift]),
+        /** By how much each of its points was moved, where places of it were read and stay. */
+        byMm: z
+          .array(z.tuple([shift, shift, shift]))
+          .max(2000)
+          .optional(),
         tapeErrorMm: errorMm,
         estimated: z.array(whole(0, 1999)).max(2000).optional(),
       }),

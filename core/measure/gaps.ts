@@ -3,9 +3,13 @@ import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { clearanceAt, nearestAt, shiftSlopes } from '../clearance/at';
 import { mountedProfile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import { axisSpreadMm, edgeSpreadMm, isEdge } from '../clearance/axisSpread';
+import { axisSpreadMm, edgeSpreadMm, isEdge, takenOf } from '../clearance/axisSpread';
 import type { GapReading } from '../format/measured';
 import { solve, varianceAlong } from './linear';
+import { PLACE_REACH_MM } from './moveThing';
+import { awayFrom } from './places';
+import type { Axis } from './round';
+import { thingOf } from './sides';
 
 /** One gap against the place that was found: what it reads there, and whether it disagrees with the others. */
 export type GapCheck = {
@@ -21,6 +25,8 @@ export type PlacedObstacle = {
   obstacle: Obstacle;
   /** How far it was moved from where it stood without any gap, mm. */
   shiftMm: Vec;
+  /** The same of each of its points, where places of it were read and stay; null where it was moved as a whole. */
+  byMm: Vec[] | null;
   checks: GapCheck[];
   /** One standard deviation of the clearances in the poses that were read, mm. */
   spreadMm: number;
@@ -31,6 +37,8 @@ const NO_SHIFT: Vec = [0, 0, 0];
 const STEPS = 25;
 const SETTLED_MM = 1e-4;
 const SPREADS = 2;
+/** A place that was rounded on its way is the same, mm. */
+const SAME_PLACE_MM = 0.51;
 
 /** Corner, obstacle, pose and tire of one gap reading, as clearances are worked out from them. */
 function poseOfGap(
@@ -124,8 +132,38 @@ function priorOf(corner: Pick<Corner, 'measured'>, axle: AxleName, obstacle: Obs
   return [along(x), along(y), along(z)];
 }
 
+type Point = Obstacle['points'][number];
+const plus = (point: Point, by: Vec): Point => [point[0] + by[0], point[1] + by[1], point[2] + by[2]];
+const minus = (point: Point, by: Vec): Point => [point[0] - by[0], point[1] - by[1], point[2] - by[2]];
+const scaled = ([x, y, z]: Vec, [sx, sy, sz]: Vec): Vec => [sx * x, sy * y, sz * z];
+
+/** How much of a shift each point takes along each axis: a place that was read stays. Undefined where none was. */
+function sharesOf(corner: Corner, axle: AxleName, obstacle: Obstacle): Vec[] | undefined {
+  const places = takenOf(corner, axle, obstacle.side ?? 'left').flatMap(({ thing, kind }) =>
+    thing === thingOf(obstacle) && kind.of === 'place' ? [kind] : [],
+  );
+  const [first] = places;
+  if (!first) return undefined;
+  return obstacle.points.map((point) => {
+    const along = point[first.runs];
+    const isRead = awayFrom(
+      places.map(({ atMm }) => atMm),
+      along,
+    );
+    const share = (axis: Axis): number => {
+      if (axis === first.runs) return isRead < SAME_PLACE_MM ? 0 : 1;
+      const away = awayFrom(
+        places.filter((one) => one.axis === axis).map(({ atMm }) => atMm),
+        along,
+      );
+      return away < SAME_PLACE_MM ? 0 : Math.min(1, away / PLACE_REACH_MM);
+    };
+    return [share(0), share(1), share(2)];
+  });
+}
+
 /**
- * Places an obstacle by the gaps that were read to it, as a whole: its shape stays. `obstacle` is where it stood
+ * Places an obstacle by the gaps that were read to it, as a whole: its shape stays, and so does a place of it that was read. `obstacle` is where it stood
  * before any gap. A gap disagrees where it differs by more than two spreads from what the tape and the other
  * gaps predict together.
  */
@@ -157,11 +195,8 @@ export function placeByGaps(
   });
   const variances = all.gradients.map((gradient) => varianceAlong(all.information, gradient));
   const spreadMm = Math.sqrt(variances.reduce((sum, one) => sum + one, 0) / Math.max(1, variances.length));
-  const moved = obstacle.points.map(([x, y, z]): [number, number, number] => [
-    x + all.shift[0],
-    y + all.shift[1],
-    z + all.shift[2],
-  ]);
+  const byMm = sharesOf(vehicle.corners[axle], axle, obstacle)?.map((shares) => scaled(all.shift, shares));
+  const moved = obstacle.points.map((point, i) => plus(point, byMm?.[i] ?? all.shift));
   // One gap tells how far off it is, not where it runs; from two on it stands where it is.
   const { estimated, ...rest } = obstacle;
   const known = gaps.length >= 2 || estimated === undefined;
@@ -173,6 +208,7 @@ export function placeByGaps(
       ...(known ? {} : { estimated }),
     },
     shiftMm: all.shift,
+    byMm: byMm ?? null,
     checks,
     spreadMm,
   };
@@ -193,10 +229,12 @@ export function gapsTo(
 function untouched(corner: Corner, obstacle: Obstacle): Obstacle {
   const placed = corner.measured?.placed.find(({ obstacle: id }) => id === obstacle.id);
   if (!placed) return obstacle;
-  const [dx, dy, dz] = placed.shiftMm;
+  const { shiftMm } = placed;
+  // Whose points were changed by hand since is moved back as a whole.
+  const byMm = placed.byMm?.length === obstacle.points.length ? placed.byMm : undefined;
   return {
     ...obstacle,
-    points: obstacle.points.map(([x, y, z]) => [x - dx, y - dy, z - dz]),
+    points: obstacle.points.map((point, i) => minus(point, byMm?.[i] ?? shiftMm)),
     tapeErrorMm: placed.tapeErrorMm,
     ...(placed.estimated ? { estimated: placed.estimated } : {}),
   };
@@ -219,10 +257,11 @@ export function withGaps(vehicle: Vehicle, axle: AxleName, gaps: GapReading[]): 
     const mine = gaps.filter((gap) => sideMatches(obstacle, gap));
     const base = untouched(corner, obstacle);
     if (mine.length === 0) return base;
-    const { obstacle: moved, shiftMm } = placeByGaps(vehicle, axle, base, mine);
+    const { obstacle: moved, shiftMm, byMm } = placeByGaps(vehicle, axle, base, mine);
     placed.push({
       obstacle: obstacle.id,
       shiftMm: [...shiftMm],
+      ...(byMm ? { byMm: byMm.map(([x, y, z]): [number, number, number] => [x, y, z]) } : {}),
       tapeErrorMm: base.tapeErrorMm,
       ...(base.estimated ? { estimated: base.estimated } : {}),
     });

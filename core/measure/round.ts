@@ -2,6 +2,12 @@ import type { AxleName } from '../format/build';
 import type { Side } from '../format/measured';
 import { outlineIds, thingsOf } from './things';
 
+export type Axis = 0 | 1 | 2;
+/** To which end of a thing the tape is held, along which axis, and which way it is counted. */
+export type ThingKind = { of: 'thing'; axis: Axis; sign: 1 | -1; reach: 'least' | 'most' | 'middle' };
+/** The same at one place of a thing, so far from the hub along the axis it runs along, mm. */
+export type PlaceKind = { of: 'place'; axis: Axis; sign: 1 | -1; runs: Axis; atMm: number };
+
 /** One reading of the tape round, before it is taken: what to hold the tape to, and how sure it is as a rule. */
 export type RoundReading = {
   id: string;
@@ -17,7 +23,8 @@ export type RoundReading = {
     | { of: 'lip' | 'liner'; hour: number }
     | { of: 'across'; hour: number }
     | { of: 'depth' }
-    | { of: 'thing'; axis: 0 | 1 | 2; sign: 1 | -1; reach: 'least' | 'most' | 'middle' };
+    | ThingKind
+    | PlaceKind;
 };
 
 /** Hours from straight up, ahead of the hub negative. Below the hub the well closes in, if it does. */

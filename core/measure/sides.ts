@@ -67,5 +67,6 @@ const OWNERS = new Map<string, string>(
   ),
 );
 function ownerOf(reading: string): string | undefined {
-  return OWNERS.get(`front ${reading}`) ?? OWNERS.get(`rear ${reading}`);
+  const [base] = reading.split('@');
+  return OWNERS.get(`front ${base}`) ?? OWNERS.get(`rear ${base}`);
 }

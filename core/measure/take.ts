@@ -5,6 +5,8 @@ import type { Fault } from '../format/fields';
 import { initialMeasurement, LIP_BEYOND_LINER_MM, shapeOutlines, standingProfile } from './begin';
 import { withGaps } from './gaps';
 import { fromClock, readEdge, readScaleMm, toClock, type EdgeReadings } from './outline';
+import { movedThing } from './moveThing';
+import { readingNamed } from './places';
 import { roundFor, type RoundReading } from './round';
 import type { GapReading, Measured, TapeReading, Side, WellShape } from '../format/measured';
 import { withCorner } from '../vehicle/withCorner';
@@ -13,7 +15,6 @@ import { isThing, split, withPoints } from './sides';
 import { outlineIds } from './things';
 
 type Taken = Result<Corner, { fault: Fault }>;
-type Point = Obstacle['points'][number];
 
 export const NOTHING_MEASURED: Measured = { readings: [], gaps: [], placed: [] };
 
@@ -51,42 +52,10 @@ function errorOf(
   was: number,
 ): number {
   const errors = readings.flatMap(({ reading, errorMm }) => {
-    const known = round.find(({ id }) => id === reading);
+    const known = round.find(({ id }) => id === reading.split('@')[0]);
     return known?.thing === thing ? [errorMm ?? known.errorMm] : [];
   });
   return errors.length === 0 ? was : Math.max(...errors);
-}
-
-function movedThing(
-  obstacle: Obstacle,
-  known: RoundReading,
-  reading: TapeReading,
-  read: ReadonlySet<string>,
-  all: readonly RoundReading[],
-): Obstacle {
-  if (known.kind.of !== 'thing') return obstacle;
-  const { axis, sign, reach } = known.kind;
-  const values = obstacle.points.map((point) => point[axis]);
-  const at =
-    reach === 'least'
-      ? Math.min(...values)
-      : reach === 'most'
-        ? Math.max(...values)
-        : values.reduce((sum, value) => sum + value, 0) / values.length;
-  const by = sign * reading.valueMm - at;
-  const points = obstacle.points.map((point): Point => {
-    const moved: Point = [...point];
-    moved[axis] += by;
-    return moved;
-  });
-  // Its shape stays the typical one, but once every reading of it is taken it stands where it is.
-  const done = all.filter(({ thing }) => thing === known.thing).every(({ id }) => read.has(id));
-  const guessed = new Set(obstacle.estimated);
-  return withPoints(
-    obstacle,
-    points,
-    points.map((_, i) => !done && guessed.has(i)),
-  );
 }
 
 /** A gross slip: the thing would stand inside the tire that stands there, deeper than the reading is unsure. */
@@ -99,7 +68,7 @@ function slip(
   const standing = standingProfile(vehicle);
   const measured = obstacle.points.filter((_, i) => !obstacle.estimated?.includes(i));
   // An edge of the well lies outside the tire, not in the hollow of its wheel.
-  const solid = known.kind.of !== 'thing';
+  const solid = known.kind.of !== 'thing' && known.kind.of !== 'place';
   const deepest = Math.min(
     Infinity,
     ...measured.map(([x, y, z]) => {
@@ -175,7 +144,7 @@ function takeBare(
 ): Taken {
   const corner = vehicle.corners[axle];
   const round = roundFor(axle, reading.side);
-  const known = round.find(({ id }) => id === reading.reading);
+  const known = readingNamed(axle, reading.side, reading.reading);
   const refuse = (message: string): Taken => ({ ok: false, fault: { path: reading.reading, message } });
   if (!known) return refuse(`is no reading of the ${axle} round`);
   if (Math.abs(reading.valueMm) > FARTHEST_MM)
@@ -198,7 +167,7 @@ function takeBare(
     reading,
   ];
   const onSide = readings.filter(({ side }) => side === reading.side);
-  const read = new Set(onSide.map((one) => one.reading));
+  const taken = onSide.flatMap((one) => readingNamed(axle, reading.side, one.reading) ?? []);
 
   /** Whether a part is a thing's on the side that was read. */
   const standsFor = (one: Obstacle, thing: string): boolean =>
@@ -243,11 +212,11 @@ function takeBare(
   };
 
   let obstacles = corner.obstacles;
-  if (known.kind.of === 'thing') {
+  if (known.kind.of === 'thing' || known.kind.of === 'place') {
     const parts = split(corner, known.thing, reading.side, gaps, () =>
       initialMeasurement(vehicle, axle, known.thing, shape),
     );
-    const moved = movedThing(parts.mine, known, reading, read, round);
+    const moved = movedThing(parts.mine, known, reading.valueMm, taken, round);
     obstacles = replaced(obstacles, parts, {
       ...moved,
       tapeErrorMm: errorOf(round, known.thing, onSide, moved.tapeErrorMm),

@@ -2,6 +2,7 @@ import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AxleName, Vehicle } from '../../../core/format/build';
 import type { DecidingReading } from '../../../core/calibration/decidingReadings';
+import { placesAmong } from '../../../core/measure/places';
 import { roundFor, type RoundReading } from '../../../core/measure/round';
 import { SHAPES, type Side, type WellShape } from '../../../core/format/measured';
 import { beginShape, dropReading, takeReading } from '../../../core/measure/take';
@@ -12,6 +13,7 @@ import { takeCorner } from '../../state/edits';
 import { $pose, $units, type Edited } from '../../state/store';
 import type { DecidingGap } from '../../../core/calibration/decidingReadings';
 import { Preparation } from './Preparation';
+import { wordsOf } from './readingWords';
 import { WhatDecides } from './WhatDecides';
 import { isUnmeasured } from '../../../core/measure/still';
 
@@ -65,7 +67,7 @@ function Sureness(props: { vehicle: Vehicle; axle: AxleName; side: Side; known: 
   return (
     <input
       className="field-box text-graphite w-16 text-[0.9rem]"
-      aria-label={`${known.label}, accuracy`}
+      aria-label={`${wordsOf(known, units)}, accuracy`}
       title="Accuracy of this reading, one standard deviation"
       disabled={!reading}
       value={typed ?? `± ${show(errorMm, 'length', units)}`}
@@ -87,6 +89,21 @@ function Sureness(props: { vehicle: Vehicle; axle: AxleName; side: Side; known: 
 /** The guided round: one reading after another by keyboard, each shown in the drawing before it is taken. */
 export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus, goGap }: Props) {
   const round = useMemo(() => roundFor(axle, side), [axle, side]);
+  const units = useStore($units);
+  /** The reading of one place of a thing that was asked for last, until it is taken. */
+  const [asked, setAsked] = useState<string | null>(null);
+  const { readings } = vehicle.corners[axle].measured ?? { readings: [] };
+  const places = useMemo(
+    () =>
+      placesAmong(axle, side, [
+        ...readings.filter((one) => one.side === side).map((one) => one.reading),
+        asked ?? '',
+      ]),
+    [axle, side, readings, asked],
+  );
+  const rows = round.flatMap((one, i) =>
+    round[i + 1]?.thing === one.thing ? [one] : [one, ...places.filter(({ thing }) => thing === one.thing)],
+  );
   const read = round.filter(({ id }) => kept(vehicle, axle, side, id)).length;
   const { shape } = vehicle.corners[axle].measured ?? {};
   const list = useRef<HTMLDivElement>(null);
@@ -102,6 +119,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
   const go = (wanted: DecidingReading): void => {
     $pose.set({ ...$pose.get(), axle: wanted.axle });
     setSide(wanted.side);
+    setAsked(wanted.reading.id);
     requestAnimationFrame(() =>
       requestAnimationFrame(() =>
         list.current
@@ -155,7 +173,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
       <p className="border-ink min-h-[3.1rem] border-l-4 pl-2" aria-live="polite" data-testid="round-words">
         {current ? (
           <>
-            <b className="font-tight text-[1.1rem] font-semibold">{current.label}</b>
+            <b className="font-tight text-[1.1rem] font-semibold">{wordsOf(current, units)}</b>
             <br />
             {current.words}
           </>
@@ -169,7 +187,7 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
           if (!event.currentTarget.contains(event.relatedTarget)) focus(null);
         }}
       >
-        {round.map((reading) => (
+        {rows.map((reading) => (
           <div
             key={`${side} ${reading.id}`}
             data-reading={reading.id}
@@ -177,13 +195,13 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
             onFocus={() => focus(reading)}
           >
             <span className={`pt-1 ${current?.id === reading.id ? 'font-semibold' : ''}`}>
-              {reading.label}
+              {wordsOf(reading, units)}
             </span>
             {/* What is said of a field has the whole line to be said in, not the field's width alone. */}
             <div className="[&_[role=alert]]:-ml-[12rem] [&_[role=alert]]:w-[24rem] [&_[role=status]]:-ml-[12rem] [&_[role=status]]:w-[24rem]">
               <NumberField
                 hideLabel
-                label={reading.label}
+                label={wordsOf(reading, units)}
                 quantity="length"
                 whenLeft
                 path={reading.id}

@@ -1,11 +1,17 @@
 import { useStore } from '@nanostores/react';
 import type { Build, Vehicle } from '../../../core/format/build';
 import { GRADE_WORDS } from '../../../core/clearance/grade';
-import type { Deciding, DecidingGap, DecidingReading } from '../../../core/calibration/decidingReadings';
+import type {
+  Deciding,
+  DecidingGap,
+  DecidingReading,
+  ToSettle,
+} from '../../../core/calibration/decidingReadings';
 import { isUnmeasured, stillToRead } from '../../../core/measure/still';
 import { AXLES } from '../../../core/format/fields';
-import { $build } from '../../state/store';
+import { $build, $units } from '../../state/store';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
+import { wordsOf } from './readingWords';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
@@ -25,6 +31,21 @@ const poseWords = ({ lockShare, lockDeg, travelMm }: DecidingGap): string =>
     travelMm < 0 ? 'lifted by the body so that it hangs' : 'as it stands',
   ].join(', ');
 
+/** What can be built on: the best grade that it is sure to have. */
+const surely = ({ grade, share }: NonNullable<ToSettle['sure']>): string =>
+  `${grade === 'free' || grade === 'blocked' ? '' : 'At least '}${GRADE_WORDS[grade]}, ${percent(share)} sure`;
+
+/** What a reading is expected to tell. */
+function teaches({ decides, doubtAfter }: Deciding, doubt: number): string {
+  const told = [
+    ...(decides >= 0.01 ? [`an estimate, nearest in ${percent(decides)} of what may be`] : []),
+    ...(doubt - doubtAfter >= 0.01
+      ? [`which grade it is, ${percent(doubt)} unsure to ${percent(doubtAfter)}`]
+      : []),
+  ];
+  return told.length > 0 ? told.join('; ') : 'tells a little of which grade it is';
+}
+
 const keyOf = (one: Deciding): string =>
   `${one.axle} ${one.obstacle} ${one.by === 'tape' ? one.reading.id : 'gap'}`;
 
@@ -42,6 +63,7 @@ function Deciding({
   go,
   goGap,
 }: { build: Build; begun: boolean } & Pick<Props, 'go' | 'goGap'>) {
+  const units = useStore($units);
   const settle = useWorkerQuery((api, asked) => api.settle(asked.build), { build }, WHEN_STILL);
   return (
     <div className="border-line mb-1 min-h-[6.6rem] border-y py-1 text-[0.92rem]" data-testid="what-decides">
@@ -50,7 +72,8 @@ function Deciding({
       ) : settle.readings.length > 0 ? (
         <>
           <p>
-            <b className="font-semibold">Read these first</b>: they decide “
+            <b className="font-semibold">{settle.sure ? surely(settle.sure) : 'Read these first'}</b>
+            {settle.sure ? ': these would tell more of “' : ': they decide “'}
             {build.package.label || 'this stage'}”
             {begun && `, ${GRADE_WORDS[settle.grade]}, ${percent(1 - settle.unsure)} sure by estimates`}.
           </p>
@@ -62,14 +85,10 @@ function Deciding({
                   className="font-semibold underline decoration-dotted underline-offset-4"
                   onClick={() => (one.by === 'gap' ? goGap(one) : go(one))}
                 >
-                  {one.by === 'gap' ? `Gap to the ${one.label}` : one.reading.label}, {one.axle}
+                  {one.by === 'gap' ? `Gap to the ${one.label}` : wordsOf(one.reading, units)}, {one.axle}
                 </button>
                 {one.by === 'gap' && `, ${poseWords(one)}`}:{' '}
-                <span className="text-graphite">
-                  an estimate, nearest in {percent(one.decides)} of what may be
-                  {settle.doubt - one.doubtAfter >= 0.01 &&
-                    `; which grade it is, ${percent(settle.doubt)} unsure to ${percent(one.doubtAfter)}`}
-                </span>
+                <span className="text-graphite">{teaches(one, settle.doubt)}</span>
               </li>
             ))}
           </ol>
@@ -81,9 +100,11 @@ function Deciding({
         </p>
       ) : (
         <p>
-          No reading of the tape and no gap makes it much surer. What is left, {percent(settle.unsure)}{' '}
-          unsure, is what panels look like between what was read, and the tape’s, the tire’s and the ride
-          height’s own: photographs, a scan or a test fit tell more.
+          {settle.sure && <b className="font-semibold">{surely(settle.sure)}. </b>}
+          No reading of the tape and no gap makes it much surer. What is left of {
+            GRADE_WORDS[settle.grade]
+          }, {percent(settle.unsure)} unsure, is what panels look like between what was read, and the tape’s,
+          the tire’s and the ride height’s own: photographs, a scan or a test fit tell more.
         </p>
       )}
     </div>

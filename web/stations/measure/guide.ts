@@ -1,5 +1,6 @@
 import type { AxleName, Obstacle, Vehicle } from '../../../core/format/build';
 import { standingProfile } from '../../../core/measure/begin';
+import { pointAt } from '../../../core/measure/moveThing';
 import type { RoundReading } from '../../../core/measure/round';
 import { outlineIds } from '../../../core/measure/things';
 import { toClock } from '../../../core/measure/outline';
@@ -47,6 +48,12 @@ export function guideOf(
       const [x, y, z] = nearestAt(find(ids.lip), 0, at(0));
       const [, inner] = nearestAt(find(ids.liner), 0, [x, y - 45, z]);
       return { view, from: [x, y, z], to: [x, inner, z], words };
+    }
+    case 'place': {
+      const to = pointAt(find(thing)?.points ?? [[300, -150, 200]], kind);
+      const from: Point = [...to];
+      from[kind.axis] = 0;
+      return { view, from, to, words };
     }
     case 'thing': {
       const points = find(thing)?.points ?? [[300, -150, 200]];
