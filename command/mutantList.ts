@@ -6,8 +6,8 @@ const m = (file: string, from: string, to: string, ...tests: string[]): Mutant =
 export const MUTANTS: readonly Mutant[] = [
   m(
     'core/clearance/spread.ts',
-    'radiusMm = (TIRE_SPREAD',
-    'radiusMm = 2 * (TIRE_SPREAD',
+    'diameterMm: TIRE_SPREAD',
+    'diameterMm: 2 * TIRE_SPREAD',
     'core/clearance',
     'core/bites.test.ts',
   ),
@@ -125,7 +125,7 @@ export const MUTANTS: readonly Mutant[] = [
     'core/tire/grownDecides.test.ts',
   ),
   m('core/log/logEntry.ts', 'if (struck.has(entry.id)) return [];', '', 'core/log'),
-  m('core/log/logEntry.ts', 'struck.delete(entry.of)', 'struck.add(entry.of)', 'core/log'),
+  m('core/log/logEntry.ts', 'struck.delete(of)', 'struck.add(of)', 'core/log'),
   m('core/calibration/reconcile.ts', '|| reading.confirmed', '', 'core/calibration/reconcile.test.ts'),
   m('core/measure/standing.ts', 'byMm > beforeMm + NOTICED_MM', 'byMm > NOTICED_MM', 'core/measure'),
   m('core/measure/standing.ts', 'far(typedMm) < Math.log(4)', 'far(typedMm) > Math.log(4)', 'core/measure'),
@@ -209,4 +209,30 @@ export const MUTANTS: readonly Mutant[] = [
   ),
   m('core/clearance/kernel.ts', 'ba > centre ? da : -da', 'da', 'core/clearance/runs.test.ts'),
   m('core/clearance/kernel.ts', 'br - solidTop', 'br - solidTop + radius', 'core/clearance/kernel.test.ts'),
+  m('core/measure/gaps.ts', 'isRead < SAME_PLACE_MM ? 0 : 1', '1', 'core/measure/places.test.ts'),
+  m(
+    'core/measure/gaps.ts',
+    'away < SAME_PLACE_MM ? 0 : Math.min(1, away / PLACE_REACH_MM)',
+    '1',
+    'core/measure/places.test.ts',
+  ),
+  m('core/measure/moveThing.ts', 'if (!isAnchored) return 1;', '', 'core/measure/places.test.ts'),
+  m(
+    'core/measure/moveThing.ts',
+    'point: isHeld ? point : withAxis',
+    'point: withAxis',
+    'core/measure/places.test.ts',
+  ),
+  m(
+    'core/clearance/axisSpread.ts',
+    'away < 1 ? 0 : away / PLACE_REACH_MM',
+    '1',
+    'core/measure/places.test.ts',
+  ),
+  m(
+    'core/calibration/decidingReadings.ts',
+    'isBuiltOn ? sureGrade(chance) : null',
+    'sureGrade(chance)',
+    'core/calibration/decidingReadings.test.ts',
+  ),
 ];

@@ -44,6 +44,7 @@ test('however sure it seems, no grade that rests on an estimate is enough', () =
   const settle = decidingReadings(begun, 'blocked');
   expect(settle.unsure).toBeLessThan(0.1);
   expect(settle.enough).toBe(false);
+  expect(settle.sure).toBeNull();
 });
 
 test('eight readings that are asked for find the least gap where eight in the order of the round do not', () => {

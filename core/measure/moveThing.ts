@@ -71,15 +71,16 @@ function movedAt(
   const sameAxis = others.filter((one) => one.axis === axis).map((one) => one.atMm);
   const share = (along: number): number => {
     if (!isAnchored) return 1;
+    // Nothing of it is left at the next place that was read: that stays.
     const next = sameAxis
       .filter((one) => (one - atMm) * (along - atMm) > 0)
       .map((one) => Math.abs(one - atMm));
     return Math.max(0, 1 - Math.abs(along - atMm) / Math.min(PLACE_REACH_MM, ...next));
   };
-  const moved = all.map(({ point, guessed }): Marked => {
-    const isHeld = others.some((one) => one.axis === axis && at(point, one));
-    return { guessed, point: isHeld ? point : withAxis(point, axis, point[axis] + by * share(point[runs])) };
-  });
+  const moved = all.map(({ point, guessed }): Marked => ({
+    guessed,
+    point: withAxis(point, axis, point[axis] + by * share(point[runs])),
+  }));
   const here: Marked = {
     point: withAxis(withAxis(was, runs, atMm), axis, sign * valueMm),
     guessed: all.some(({ guessed }) => guessed),

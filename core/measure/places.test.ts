@@ -45,6 +45,14 @@ describe('readings of one place', () => {
       'seam-behind@-150',
       'seam-across@-150',
     ]);
+    // Shown in the view that both the tape and the place lie in.
+    const viewOf = (id: string) => readingNamed('front', 'left', id)?.view;
+    expect(['rail-inboard@0', 'rail-above@0', 'seam-across@0', 'valance-ahead@0'].map(viewOf)).toEqual([
+      'plan',
+      'side',
+      'front',
+      'plan',
+    ]);
     expect(readingNamed('front', 'left', 'rail-inboard@380')?.kind).toEqual({
       of: 'place',
       axis: 1,

@@ -6,6 +6,8 @@ import { thingsOf, type Thing } from './things';
 
 /** What is shorter than this has one place, mm. */
 const LEAST_RUN_MM = 100;
+/** The view in which two axes lie, by their sum less one: ahead and across, ahead and up, across and up. */
+const VIEWS = ['plan', 'side', 'front'] as const;
 /** A reading of a thing at one place of it is called by the reading of the round, and how far along the thing: rail-inboard@380. */
 const PLACE = /^(.+)@(-?\d{1,4})$/;
 
@@ -44,7 +46,9 @@ export function readingsAt(axle: AxleName, side: Side, thing: string, atMm: numb
       {
         ...one,
         id: `${one.id}@${at}`,
-        words: `At this place of it, not where it is nearest: ${one.words.charAt(0).toLowerCase()}${one.words.slice(1)}`,
+        // Seen so that both the tape and the place along the thing are.
+        view: VIEWS[(axis + runs - 1) as 0 | 1 | 2],
+        words: `At this place along it, not where it is nearest: ${one.words.charAt(0).toLowerCase()}${one.words.slice(1)}`,
         kind,
       },
     ];

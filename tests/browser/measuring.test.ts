@@ -91,6 +91,20 @@ describe('a new vehicle, measured by keyboard', () => {
       (words) => words.startsWith(reading),
       'the reading that was pressed is under the hand',
     );
+    // Of a thing that runs along the wheel it asks for the place where that decides; it stands below the thing's own readings.
+    const atPlace = By.xpath(
+      '//*[@data-testid="what-decides"]//li/button[contains(., " the hub, ") and not(contains(., "Gap to"))]',
+    );
+    const toPress = await bench().driver.findElement(atPlace);
+    const asked = await toPress.getText();
+    await bench().driver.executeScript('arguments[0].click()', toPress);
+    const place = asked.slice(0, asked.lastIndexOf(','));
+    await eventually(
+      () => text('[data-testid="round-words"]'),
+      (words) => words.startsWith(place) && words.includes('At this place along it'),
+      'the place is under the hand',
+    );
+    expect(await find('[data-testid="guide"]')).toBeTruthy();
     // Where a gap tells more, its part and pose are set and the hand is in its field.
     const gap = await ask(true);
     await eventually(

@@ -121,11 +121,12 @@ export function RoundPanel({ vehicle, axle, side, setSide, current, show: focus,
     setSide(wanted.side);
     setAsked(wanted.reading.id);
     requestAnimationFrame(() =>
-      requestAnimationFrame(() =>
-        list.current
-          ?.querySelector<HTMLInputElement>(`[data-reading="${wanted.reading.id}"] input[data-field]`)
-          ?.focus(),
-      ),
+      requestAnimationFrame(() => {
+        const row = list.current?.querySelector(`[data-reading="${wanted.reading.id}"]`);
+        row?.querySelector<HTMLInputElement>('input[data-field]')?.focus();
+        // The whole of its name, not the field alone.
+        row?.scrollIntoView({ block: 'nearest' });
+      }),
     );
   };
   return (
