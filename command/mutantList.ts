@@ -219,8 +219,8 @@ export const MUTANTS: readonly Mutant[] = [
   m('core/measure/moveThing.ts', 'if (!isAnchored) return 1;', '', 'core/measure/places.test.ts'),
   m(
     'core/measure/moveThing.ts',
-    'point: isHeld ? point : withAxis',
-    'point: withAxis',
+    'Math.min(PLACE_REACH_MM, ...next)',
+    'PLACE_REACH_MM',
     'core/measure/places.test.ts',
   ),
   m(
