@@ -38,7 +38,7 @@ const DECIDES_SHARE = 0.05;
 /** A part that is guessed no worse than this where it decides has been touched by a tape or a feeler, mm. */
 const TOUCHED_MM = 16;
 /** What teaches less is not worth lying down for: by how much it makes less mixed which grade may be, 0 to 1. */
-const LEAST_GAIN = 0.01;
+const LEAST_GAIN = 0.005;
 const SAMPLES = 1500;
 const BINS = 12;
 /** What leaves more than this share of how far a part may be off tells nothing of where it decides. */

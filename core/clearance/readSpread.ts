@@ -1,6 +1,6 @@
 import type { AxleName, Obstacle, Vehicle } from '../format/build';
 import { minus, vecOf, type Vec } from '../geometry/vec';
-import { gapsTo, toldByGap } from '../measure/gaps';
+import { gapsTo, toldByGap, type ToldByGap } from '../measure/gaps';
 import { toClock } from '../measure/outline';
 import { awayFrom } from '../measure/places';
 import type { RoundReading } from '../measure/round';
@@ -24,6 +24,19 @@ export const besideGapMm = (part: Pick<Obstacle, 'carrier'>, gap: Vec, place: Ve
     AT_GAP_MM,
     BY_GAP * typicalShapeMm(part) * Math.min(1, Math.hypot(...minus(gap, place)) / GAP_REACH_MM),
   );
+
+/** What the gaps tell of a part; those of a thing that was read at a place of it tell of another shape than it has there. */
+function toldOf(
+  vehicle: Pick<Vehicle, 'corners' | 'stock'>,
+  axle: AxleName,
+  obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'carrier'>,
+): ToldByGap[] {
+  const corner = vehicle.corners[axle];
+  const isPlaced = takenOf(corner, axle, obstacle.side ?? 'left').some(
+    ({ thing, kind }) => kind.of === 'place' && thing === thingOf(obstacle),
+  );
+  return isPlaced ? [] : gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap));
+}
 
 /** A gap that runs so much along a way is a reading of an edge's radius or of how far it stands across. */
 const MOSTLY = 0.7;
@@ -56,7 +69,7 @@ export function readSpread(
   const placed = corner.measured?.placed.find((one) => one.obstacle === obstacle.id);
   const byGaps = new Set(placed?.estimated);
   if (!byTape && byGaps.size === 0) return () => tapeErrorMm;
-  const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap).at);
+  const told = toldOf(vehicle, axle, obstacle).map(({ at }) => at);
   return (point, along) => {
     if (!byTape && !byGaps.has(point)) return tapeErrorMm;
     const place = vecOf(points[point] ?? [0, 0, 0]);
@@ -80,7 +93,7 @@ export function guessSpread(
   const { tapeErrorMm, points } = obstacle;
   const corner = vehicle.corners[axle];
   const taken = takenOf(corner, axle, obstacle.side ?? 'left');
-  const told = gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap));
+  const told = toldOf(vehicle, axle, obstacle);
   if (isEdge(axle, obstacle)) {
     const isLip = thingOf(obstacle) === outlineIds(axle).lip;
     const hoursOf = (of: RoundReading['kind']['of']): number[] =>

@@ -1,14 +1,14 @@
-import type { Vec } from '../geometry/vec';
+import { vecOf, type Vec } from '../geometry/vec';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
-import { clearanceAt, nearestAt, shiftSlopes } from '../clearance/at';
-import { mountedProfile } from '../clearance/profile';
+import { clearanceAt, nearestAt, shiftSlopes, type WheelPose } from '../clearance/at';
+import { mountedProfile, type Profile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import { axisSpreadMm, edgeSpreadMm, isEdge, takenOf } from '../clearance/axisSpread';
+import { axisSpreadMm, edgeSpreadMm, isEdge, takenOf, typicalShapeMm } from '../clearance/axisSpread';
 import type { GapReading } from '../format/measured';
 import { solve, varianceAlong } from './linear';
 import { PLACE_REACH_MM } from './moveThing';
 import { awayFrom } from './places';
-import type { Axis } from './round';
+import type { Axis, PlaceKind } from './round';
 import { thingOf } from './sides';
 
 /** One gap against the place that was found: what it reads there, and whether it disagrees with the others. */
@@ -46,7 +46,7 @@ function poseOfGap(
   axle: AxleName,
   obstacle: Pick<Obstacle, 'points' | 'carrier'>,
   gap: Pick<GapReading, 'mounted' | 'lockDeg' | 'travelMm'>,
-): Parameters<typeof clearanceAt> {
+): [Corner, typeof obstacle, WheelPose, Profile] {
   const mounted = gap.mounted ?? { ...vehicle.stock, spacerMm: 0 };
   const pose = { lift: NO_LIFT, lockDeg: gap.lockDeg, hubMm: gap.travelMm };
   return [vehicle.corners[axle], obstacle, pose, mountedProfile(mounted, mounted.spacerMm)];
@@ -137,29 +137,28 @@ const plus = (point: Point, by: Vec): Point => [point[0] + by[0], point[1] + by[
 const minus = (point: Point, by: Vec): Point => [point[0] - by[0], point[1] - by[1], point[2] - by[2]];
 const scaled = ([x, y, z]: Vec, [sx, sy, sz]: Vec): Vec => [sx * x, sy * y, sz * z];
 
-/** How much of a shift each point takes along each axis: a place that was read stays. Undefined where none was. */
-function sharesOf(corner: Corner, axle: AxleName, obstacle: Obstacle): Vec[] | undefined {
+/** How much of a shift a point of a thing takes along each axis: a place that was read stays. Undefined where none was. */
+function sharesOf(corner: Corner, axle: AxleName, obstacle: Obstacle): ((point: Vec) => Vec) | undefined {
   const places = takenOf(corner, axle, obstacle.side ?? 'left').flatMap(({ thing, kind }) =>
     thing === thingOf(obstacle) && kind.of === 'place' ? [kind] : [],
   );
   const [first] = places;
   if (!first) return undefined;
-  return obstacle.points.map((point) => {
-    const along = point[first.runs];
-    const isRead = awayFrom(
-      places.map(({ atMm }) => atMm),
-      along,
+  const away = (of: readonly PlaceKind[], point: Vec): number => {
+    const mm = awayFrom(
+      of.map(({ atMm }) => atMm),
+      point[first.runs],
     );
+    return mm < SAME_PLACE_MM ? 0 : mm;
+  };
+  return (point) => {
     const share = (axis: Axis): number => {
-      if (axis === first.runs) return isRead < SAME_PLACE_MM ? 0 : 1;
-      const away = awayFrom(
-        places.filter((one) => one.axis === axis).map(({ atMm }) => atMm),
-        along,
-      );
-      return away < SAME_PLACE_MM ? 0 : Math.min(1, away / PLACE_REACH_MM);
+      if (axis === first.runs) return Math.sign(away(places, point));
+      const read = places.filter((one) => one.axis === axis);
+      return Math.min(1, away(read, point) / PLACE_REACH_MM);
     };
     return [share(0), share(1), share(2)];
-  });
+  };
 }
 
 /**
@@ -174,17 +173,23 @@ export function placeByGaps(
   gaps: readonly GapReading[],
 ): PlacedObstacle {
   const priorMm = priorOf(vehicle.corners[axle], axle, obstacle);
-  const clearances = gaps.map((gap) => gapClearance(vehicle, axle, obstacle, gap));
-  const all = fit(clearances, gaps, priorMm);
+  const takes = sharesOf(vehicle.corners[axle], axle, obstacle);
+  const clearances = gaps.map((gap) => clearanceAt(...poseOfGap(vehicle, axle, obstacle, gap), takes));
+  // What bends at a place that was read is no longer found by its shape: a gap beside it may be that of another shape.
+  const shapeMm = takes ? typicalShapeMm(obstacle) : 0;
+  const weighed = gaps.map((gap) => ({ ...gap, errorMm: Math.hypot(gap.errorMm, shapeMm) }));
+  const all = fit(clearances, weighed, priorMm);
   const checks = gaps.map((gap, k): GapCheck => {
     const foundMm = clearances[k]?.(all.shift) ?? NaN;
     const rest = fit(
       clearances.filter((_, i) => i !== k),
-      gaps.filter((_, i) => i !== k),
+      weighed.filter((_, i) => i !== k),
       priorMm,
     );
     const predictedMm = clearances[k]?.(rest.shift) ?? NaN;
-    const spread = Math.sqrt(sigma(gap) ** 2 + varianceAlong(rest.information, all.gradients[k] ?? NO_SHIFT));
+    const spread = Math.sqrt(
+      sigma(weighed[k]) ** 2 + varianceAlong(rest.information, all.gradients[k] ?? NO_SHIFT),
+    );
     const byMm = gap.gapMm - predictedMm;
     return {
       gap,
@@ -195,16 +200,16 @@ export function placeByGaps(
   });
   const variances = all.gradients.map((gradient) => varianceAlong(all.information, gradient));
   const spreadMm = Math.sqrt(variances.reduce((sum, one) => sum + one, 0) / Math.max(1, variances.length));
-  const byMm = sharesOf(vehicle.corners[axle], axle, obstacle)?.map((shares) => scaled(all.shift, shares));
+  const byMm = takes && obstacle.points.map((point) => scaled(all.shift, takes(vecOf(point))));
   const moved = obstacle.points.map((point, i) => plus(point, byMm?.[i] ?? all.shift));
-  // One gap tells how far off it is, not where it runs; from two on it stands where it is.
+  // One gap tells how far off it is, not where it runs; from two on it stands where it is, unless the tape has placed it.
   const { estimated, ...rest } = obstacle;
-  const known = gaps.length >= 2 || estimated === undefined;
+  const known = (gaps.length >= 2 && !takes) || estimated === undefined;
   return {
     obstacle: {
       ...rest,
       points: moved,
-      tapeErrorMm: gaps.length === 0 ? obstacle.tapeErrorMm : Math.round(spreadMm * 10) / 10,
+      tapeErrorMm: gaps.length === 0 || takes ? obstacle.tapeErrorMm : Math.round(spreadMm * 10) / 10,
       ...(known ? {} : { estimated }),
     },
     shiftMm: all.shift,
