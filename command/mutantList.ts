@@ -209,10 +209,10 @@ export const MUTANTS: readonly Mutant[] = [
   ),
   m('core/clearance/kernel.ts', 'ba > centre ? da : -da', 'da', 'core/clearance/runs.test.ts'),
   m('core/clearance/kernel.ts', 'br - solidTop', 'br - solidTop + radius', 'core/clearance/kernel.test.ts'),
-  m('core/measure/gaps.ts', 'Math.sign(away(places, point))', '1', 'core/measure/places.test.ts'),
+  m('core/measure/gaps.ts', 'Math.sign(awayFromPlaces(places, point))', '1', 'core/measure/places.test.ts'),
   m(
     'core/measure/gaps.ts',
-    'Math.min(1, away(read, point) / PLACE_REACH_MM)',
+    'Math.min(1, awayFromPlaces(read, point) / PLACE_REACH_MM)',
     '1',
     'core/measure/places.test.ts',
   ),
@@ -225,7 +225,7 @@ export const MUTANTS: readonly Mutant[] = [
   ),
   m(
     'core/clearance/axisSpread.ts',
-    'away < 1 ? 0 : away / PLACE_REACH_MM',
+    'awayFromPlaces(along, place) / PLACE_REACH_MM',
     '1',
     'core/measure/places.test.ts',
   ),

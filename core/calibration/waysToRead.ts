@@ -29,7 +29,7 @@ export type Way = { found: TapeWay | GapWay; leftMm: number[] };
 /** Two locks that are nearer than this are one pose, degrees. */
 const SAME_POSE_DEG = 2;
 /** One standard deviation of a gap that is read with care, standing and hanging, mm. Estimates. */
-export const GAP_ERROR_MM = 2;
+const GAP_ERROR_MM = 2;
 const HANGING_ERROR_MM = 3;
 
 /** A vehicle of which nothing but a part is known on an axle, with the edge beside it where it is one. */

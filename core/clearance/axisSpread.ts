@@ -1,9 +1,8 @@
 import type { AxleName, Corner, Obstacle } from '../format/build';
 import type { Side } from '../format/measured';
 import type { Vec } from '../geometry/vec';
-import { PLACE_REACH_MM } from '../measure/moveThing';
-import { awayFrom, readingNamed } from '../measure/places';
-import type { PlaceKind, RoundReading } from '../measure/round';
+import { awayFromPlaces, PLACE_REACH_MM, readingNamed } from '../measure/places';
+import type { Axis, PlaceKind, RoundReading } from '../measure/round';
 import { thingOf } from '../measure/sides';
 import { outlineIds } from '../measure/things';
 import { GUESSED_ON_UPRIGHT_MM, GUESSED_POINT_MM, GUESSED_WELL_MM, WHOLLY_GUESSED_MM } from './spread';
@@ -24,53 +23,52 @@ export function takenOf({ measured }: Pick<Corner, 'measured'>, axle: AxleName, 
   );
 }
 
-/** What a thing may be off along an axis by its shape, beside the places of it that were read; infinite without any. */
-function besidePlacesMm(
-  taken: readonly RoundReading[],
-  axis: 0 | 1 | 2,
-  place: Vec | undefined,
-  shapeMm: number,
-): number {
-  const places = taken.flatMap(({ kind }): PlaceKind[] =>
-    kind.of === 'place' && kind.axis === axis ? [kind] : [],
-  );
-  const [first] = places;
-  if (!first || !place) return Infinity;
-  const { runs } = first;
-  const away = awayFrom(
-    places.map(({ atMm }) => atMm),
-    place[runs],
-  );
-  // A place that is half a millimetre off was rounded.
-  return shapeMm * Math.min(1, away < 1 ? 0 : away / PLACE_REACH_MM);
-}
+/** What was read of one part on the side that it stands for. */
+export const takenOfPart = (
+  corner: Pick<Corner, 'measured'>,
+  axle: AxleName,
+  part: Pick<Obstacle, 'id' | 'side'>,
+): RoundReading[] =>
+  takenOf(corner, axle, part.side ?? 'left').filter(({ thing }) => thing === thingOf(part));
+
+/** The places along a part that were read, each along one axis. */
+export const placesIn = (taken: readonly RoundReading[]): PlaceKind[] =>
+  taken.flatMap(({ kind }) => (kind.of === 'place' ? [kind] : []));
 
 /**
  * How far a part that is no edge of the well may be off along each axis by what the tape round read of it, one standard deviation,
  * mm, the tape's own error aside: an axis that was read leaves the shape, one that was not the place; near a place of it that was read
- * its shape is known the better the nearer. Estimates.
+ * its shape is known the better the nearer. Without a place, as it is away from all that were read. Estimates.
  */
-export function axisSpreadMm(
+export function axisSpread(
   corner: Pick<Corner, 'measured'>,
   axle: AxleName,
   obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'carrier' | 'estimated'>,
-  place?: Vec,
-): Vec {
-  const thing = thingOf(obstacle);
-  const taken = takenOf(corner, axle, obstacle.side ?? 'left').filter((one) => one.thing === thing);
+): (place?: Vec) => Vec {
+  const taken = takenOfPart(corner, axle, obstacle);
   const read = new Set(taken.flatMap(({ kind }) => ('axis' in kind ? [kind.axis] : [])));
   const unread = new Set(obstacle.estimated).size;
   const wholly = read.size === 0 && unread >= obstacle.points.length;
   const placeMm =
     obstacle.carrier === 'upright' ? GUESSED_ON_UPRIGHT_MM : wholly ? WHOLLY_GUESSED_MM : GUESSED_POINT_MM;
   const shapeMm = read.size === 0 ? 0 : Math.min(placeMm, typicalShapeMm(obstacle));
-  const along = (axis: 0 | 1 | 2): number =>
-    Math.min(
-      read.has(axis) || unread === 0 ? shapeMm : Math.hypot(placeMm, shapeMm),
-      besidePlacesMm(taken, axis, place, shapeMm),
-    );
-  return [along(0), along(1), along(2)];
+  const places = placesIn(taken);
+  const on = (axis: Axis): ((place?: Vec) => number) => {
+    const awayMm = read.has(axis) || unread === 0 ? shapeMm : Math.hypot(placeMm, shapeMm);
+    const along = places.filter((one) => one.axis === axis);
+    return (place) =>
+      place && along.length > 0
+        ? Math.min(awayMm, shapeMm * Math.min(1, awayFromPlaces(along, place) / PLACE_REACH_MM))
+        : awayMm;
+  };
+  const [x, y, z] = [on(0), on(1), on(2)];
+  return (place) => [x(place), y(place), z(place)];
 }
+
+/** The same at one place, or away from all that were read. */
+export const axisSpreadMm = (
+  ...[corner, axle, obstacle, place]: [...Parameters<typeof axisSpread>, Vec?]
+): Vec => axisSpread(corner, axle, obstacle)(place);
 
 /** Whether a part is a lip or a liner, an edge of the well. */
 export const isEdge = (axle: AxleName, obstacle: Pick<Obstacle, 'id' | 'side'>): boolean =>

@@ -6,7 +6,7 @@ import { awayFrom } from '../measure/places';
 import type { RoundReading } from '../measure/round';
 import { thingOf } from '../measure/sides';
 import { outlineIds } from '../measure/things';
-import { axisSpreadMm, isEdge, takenOf, typicalShapeMm } from './axisSpread';
+import { axisSpread, isEdge, placesIn, takenOf, takenOfPart, typicalShapeMm } from './axisSpread';
 import { GUESSED_BESIDE_OTHER_MM, GUESSED_POINT_MM, GUESSED_WELL_MM, WHOLLY_GUESSED_MM } from './spread';
 
 /** How far round the clock from a reading an edge is known no better than from its typical shape, hours. An estimate. */
@@ -32,9 +32,7 @@ function toldOf(
   obstacle: Pick<Obstacle, 'id' | 'side' | 'points' | 'carrier'>,
 ): ToldByGap[] {
   const corner = vehicle.corners[axle];
-  const isPlaced = takenOf(corner, axle, obstacle.side ?? 'left').some(
-    ({ thing, kind }) => kind.of === 'place' && thing === thingOf(obstacle),
-  );
+  const isPlaced = placesIn(takenOfPart(corner, axle, obstacle)).length > 0;
   return isPlaced ? [] : gapsTo(corner, obstacle).map((gap) => toldByGap(vehicle, axle, obstacle, gap));
 }
 
@@ -61,20 +59,17 @@ export function readSpread(
 ): (point: number, along: Vec) => number {
   const { tapeErrorMm, points } = obstacle;
   const corner = vehicle.corners[axle];
-  const thing = thingOf(obstacle);
-  const byTape = takenOf(corner, axle, obstacle.side ?? 'left').some(
-    ({ thing: of, kind }) => of === thing && 'axis' in kind,
-  );
+  const byTape = takenOfPart(corner, axle, obstacle).some(({ kind }) => 'axis' in kind);
   // What was an estimate before gaps placed it has kept its shape.
   const placed = corner.measured?.placed.find((one) => one.obstacle === obstacle.id);
   const byGaps = new Set(placed?.estimated);
   if (!byTape && byGaps.size === 0) return () => tapeErrorMm;
   const told = toldOf(vehicle, axle, obstacle).map(({ at }) => at);
+  const byAxis = axisSpread(corner, axle, obstacle);
   return (point, along) => {
     if (!byTape && !byGaps.has(point)) return tapeErrorMm;
     const place = vecOf(points[point] ?? [0, 0, 0]);
-    const byAxis = axisSpreadMm(corner, axle, obstacle, place);
-    const shapeMm = byTape ? Math.hypot(...along.map((share, axis) => share * byAxis[axis]!)) : Infinity;
+    const shapeMm = byTape ? Math.hypot(...byAxis(place).map((mm, axis) => mm * along[axis]!)) : Infinity;
     return Math.hypot(tapeErrorMm, Math.min(shapeMm, ...told.map((at) => besideGapMm(obstacle, at, place))));
   };
 }
@@ -119,9 +114,10 @@ export function guessSpread(
       );
     };
   }
+  const byAxis = axisSpread(corner, axle, obstacle);
   return (point, along) => {
     const place = vecOf(points[point] ?? [0, 0, 0]);
-    const variances = axisSpreadMm(corner, axle, obstacle, place).map((mm) => mm ** 2);
+    const variances = byAxis(place).map((mm) => mm ** 2);
     const between = (one: Vec, other: Vec): number =>
       variances.reduce((sum, variance, axis) => sum + variance * one[axis]! * other[axis]!, 0);
     // What a gap along a way leaves of a variance along another (as one measurement of a normal deviate in space does).

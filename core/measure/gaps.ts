@@ -1,15 +1,20 @@
-import { vecOf, type Vec } from '../geometry/vec';
+import { minus, plus, type Vec } from '../geometry/vec';
 import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
 import { clearanceAt, nearestAt, shiftSlopes, type WheelPose } from '../clearance/at';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';
-import { axisSpreadMm, edgeSpreadMm, isEdge, takenOf, typicalShapeMm } from '../clearance/axisSpread';
+import {
+  axisSpreadMm,
+  edgeSpreadMm,
+  isEdge,
+  placesIn,
+  takenOfPart,
+  typicalShapeMm,
+} from '../clearance/axisSpread';
 import type { GapReading } from '../format/measured';
 import { solve, varianceAlong } from './linear';
-import { PLACE_REACH_MM } from './moveThing';
-import { awayFrom } from './places';
-import type { Axis, PlaceKind } from './round';
-import { thingOf } from './sides';
+import { awayFromPlaces, PLACE_REACH_MM } from './places';
+import type { Axis } from './round';
 
 /** One gap against the place that was found: what it reads there, and whether it disagrees with the others. */
 export type GapCheck = {
@@ -20,6 +25,8 @@ export type GapCheck = {
   /** By how much it differs from what all the rest say, where that is more than two spreads; mm. */
   disagreesMm: number | null;
 };
+
+type Point = Obstacle['points'][number];
 
 export type PlacedObstacle = {
   obstacle: Obstacle;
@@ -37,8 +44,6 @@ const NO_SHIFT: Vec = [0, 0, 0];
 const STEPS = 25;
 const SETTLED_MM = 1e-4;
 const SPREADS = 2;
-/** A place that was rounded on its way is the same, mm. */
-const SAME_PLACE_MM = 0.51;
 
 /** Corner, obstacle, pose and tire of one gap reading, as clearances are worked out from them. */
 function poseOfGap(
@@ -132,39 +137,27 @@ function priorOf(corner: Pick<Corner, 'measured'>, axle: AxleName, obstacle: Obs
   return [along(x), along(y), along(z)];
 }
 
-type Point = Obstacle['points'][number];
-const plus = (point: Point, by: Vec): Point => [point[0] + by[0], point[1] + by[1], point[2] + by[2]];
-const minus = (point: Point, by: Vec): Point => [point[0] - by[0], point[1] - by[1], point[2] - by[2]];
 const scaled = ([x, y, z]: Vec, [sx, sy, sz]: Vec): Vec => [sx * x, sy * y, sz * z];
 
 /** How much of a shift a point of a thing takes along each axis: a place that was read stays. Undefined where none was. */
 function sharesOf(corner: Corner, axle: AxleName, obstacle: Obstacle): ((point: Vec) => Vec) | undefined {
-  const places = takenOf(corner, axle, obstacle.side ?? 'left').flatMap(({ thing, kind }) =>
-    thing === thingOf(obstacle) && kind.of === 'place' ? [kind] : [],
-  );
+  const places = placesIn(takenOfPart(corner, axle, obstacle));
   const [first] = places;
   if (!first) return undefined;
-  const away = (of: readonly PlaceKind[], point: Vec): number => {
-    const mm = awayFrom(
-      of.map(({ atMm }) => atMm),
-      point[first.runs],
-    );
-    return mm < SAME_PLACE_MM ? 0 : mm;
-  };
   return (point) => {
     const share = (axis: Axis): number => {
-      if (axis === first.runs) return Math.sign(away(places, point));
+      if (axis === first.runs) return Math.sign(awayFromPlaces(places, point));
       const read = places.filter((one) => one.axis === axis);
-      return Math.min(1, away(read, point) / PLACE_REACH_MM);
+      return Math.min(1, awayFromPlaces(read, point) / PLACE_REACH_MM);
     };
     return [share(0), share(1), share(2)];
   };
 }
 
 /**
- * Places an obstacle by the gaps that were read to it, as a whole: its shape stays, and so does a place of it that was read. `obstacle` is where it stood
- * before any gap. A gap disagrees where it differs by more than two spreads from what the tape and the other
- * gaps predict together.
+ * Places an obstacle by the gaps that were read to it, as a whole: its shape stays, and so does a place of it that was read.
+ * `obstacle` is where it stood before any gap. A gap disagrees where it differs by more than two spreads from what the tape and
+ * the other gaps predict together.
  */
 export function placeByGaps(
   vehicle: Vehicle,
@@ -200,8 +193,8 @@ export function placeByGaps(
   });
   const variances = all.gradients.map((gradient) => varianceAlong(all.information, gradient));
   const spreadMm = Math.sqrt(variances.reduce((sum, one) => sum + one, 0) / Math.max(1, variances.length));
-  const byMm = takes && obstacle.points.map((point) => scaled(all.shift, takes(vecOf(point))));
-  const moved = obstacle.points.map((point, i) => plus(point, byMm?.[i] ?? all.shift));
+  const byMm = takes && obstacle.points.map((point) => scaled(all.shift, takes(point)));
+  const moved = obstacle.points.map((point, i): Point => [...plus(point, byMm?.[i] ?? all.shift)]);
   // One gap tells how far off it is, not where it runs; from two on it stands where it is, unless the tape has placed it.
   const { estimated, ...rest } = obstacle;
   const known = (gaps.length >= 2 && !takes) || estimated === undefined;
@@ -239,7 +232,7 @@ function untouched(corner: Corner, obstacle: Obstacle): Obstacle {
   const byMm = placed.byMm?.length === obstacle.points.length ? placed.byMm : undefined;
   return {
     ...obstacle,
-    points: obstacle.points.map((point, i) => minus(point, byMm?.[i] ?? shiftMm)),
+    points: obstacle.points.map((point, i): Point => [...minus(point, byMm?.[i] ?? shiftMm)]),
     tapeErrorMm: placed.tapeErrorMm,
     ...(placed.estimated ? { estimated: placed.estimated } : {}),
   };
@@ -266,7 +259,7 @@ export function withGaps(vehicle: Vehicle, axle: AxleName, gaps: GapReading[]): 
     placed.push({
       obstacle: obstacle.id,
       shiftMm: [...shiftMm],
-      ...(byMm ? { byMm: byMm.map(([x, y, z]): [number, number, number] => [x, y, z]) } : {}),
+      ...(byMm ? { byMm: byMm.map((by): Point => [...by]) } : {}),
       tapeErrorMm: base.tapeErrorMm,
       ...(base.estimated ? { estimated: base.estimated } : {}),
     });

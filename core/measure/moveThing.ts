@@ -1,19 +1,14 @@
 import type { Obstacle } from '../format/build';
-
+import { isAt, PLACE_REACH_MM } from './places';
 import type { Axis, PlaceKind, RoundReading, ThingKind } from './round';
 import { withPoints } from './sides';
 
 type Point = Obstacle['points'][number];
 type Marked = { point: Point; guessed: boolean };
 
-/** How far along a thing its shape goes with a place that was read of it, mm. An estimate. */
-export const PLACE_REACH_MM = 200;
 /** A point that stands nearer than this to a place that is read is that place, mm. */
 const SAME_PLACE_MM = 20;
-/** What was rounded on its way is the same. */
-const SAME_MM = 0.51;
 
-const at = (point: Point, { runs, atMm }: PlaceKind): boolean => Math.abs(point[runs] - atMm) < SAME_MM;
 const withAxis = (point: Point, axis: Axis, mm: number): Point => {
   const moved: Point = [...point];
   moved[axis] = mm;
@@ -43,7 +38,7 @@ export function pointAt(points: readonly Point[], { runs, atMm }: Pick<PlaceKind
 /** Moves all of a thing but what was read at a place of it, along the axis of a reading of the round. */
 function movedWhole(all: readonly Marked[], kind: ThingKind, valueMm: number, places: readonly PlaceKind[]) {
   const isHeld = ({ point }: Marked): boolean =>
-    places.some((one) => at(point, one) && (one.axis === kind.axis || one.runs === kind.axis));
+    places.some((one) => isAt(point, one) && (one.axis === kind.axis || one.runs === kind.axis));
   const free = all.filter((one) => !isHeld(one));
   const by =
     kind.sign * valueMm -
@@ -88,7 +83,7 @@ function movedAt(
   const same = moved.findIndex(
     ({ point }) =>
       Math.abs(point[runs] - atMm) < SAME_PLACE_MM &&
-      !others.some((one) => one.atMm !== atMm && at(point, one)),
+      !others.some((one) => one.atMm !== atMm && isAt(point, one)),
   );
   if (same >= 0) return moved.map((one, i) => (i === same ? here : one));
   const next = points.findIndex((a, i) => {
@@ -113,33 +108,27 @@ export function movedThing(
 ): Obstacle {
   const { kind } = known;
   if (kind.of !== 'thing' && kind.of !== 'place') return obstacle;
-  const mine = taken.filter(({ thing }) => thing === known.thing);
-  const placesBut = (id?: string): PlaceKind[] =>
-    mine.flatMap((one) => (one.kind.of === 'place' && one.id !== id ? [one.kind] : []));
+  const mine = taken.flatMap(({ id, thing, kind: of }) =>
+    thing === known.thing && 'axis' in of ? [{ id, kind: of }] : [],
+  );
+  const places = mine.flatMap(({ id, kind: of }) => (of.of === 'place' ? [{ id, place: of }] : []));
+  const others = places.flatMap(({ id, place }) => (id === known.id ? [] : [place]));
   const guessed = new Set(obstacle.estimated);
   const all = obstacle.points.map((point, i): Marked => ({ point, guessed: guessed.has(i) }));
-  const others = placesBut(known.id);
-  const isAnchored = mine.some(
-    (one) => one.id !== known.id && 'axis' in one.kind && 'axis' in kind && one.kind.axis === kind.axis,
-  );
+  const isAnchored = mine.some((one) => one.id !== known.id && one.kind.axis === kind.axis);
   const moved =
     kind.of === 'thing'
       ? movedWhole(all, kind, valueMm, others)
       : movedAt(all, kind, valueMm, others, isAnchored);
   // Its shape stays the typical one, but once every reading of it is taken it stands where it is; and so does a place of it.
-  const ids = new Set(mine.map(({ id }) => id));
-  const isDone = round.filter(({ thing }) => thing === known.thing).every(({ id }) => ids.has(id));
-  const axesOf = (runs: Axis): number =>
-    new Set(
-      round.flatMap((one) =>
-        one.thing === known.thing && one.kind.of === 'thing' && one.kind.axis !== runs ? [one.kind.axis] : [],
-      ),
-    ).size;
+  const own = round.filter(({ thing }) => thing === known.thing);
+  const isDone = own.every(({ id }) => mine.some((one) => one.id === id));
+  const across = own.flatMap(({ kind: of }) =>
+    of.of === 'thing' && of.axis !== places[0]?.place.runs ? [of.axis] : [],
+  );
   const isRead = (point: Point): boolean =>
-    placesBut().some((place) => {
-      const here = placesBut().filter((one) => one.atMm === place.atMm && at(point, one));
-      return here.length > 0 && new Set(here.map(({ axis }) => axis)).size >= axesOf(place.runs);
-    });
+    places.length > 0 &&
+    across.every((axis) => places.some(({ place }) => place.axis === axis && isAt(point, place)));
   return withPoints(
     obstacle,
     moved.map(({ point }) => point),

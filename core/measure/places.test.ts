@@ -9,8 +9,7 @@ import type { GapReading } from '../format/measured';
 import { vecOf } from '../geometry/vec';
 import { withCorner } from '../vehicle/withCorner';
 import { gapClearance, withGaps } from './gaps';
-import { PLACE_REACH_MM } from './moveThing';
-import { awayFrom, placesAmong, readingNamed, readingsAt } from './places';
+import { awayFrom, PLACE_REACH_MM, placesAmong, readingNamed, readingsAt } from './places';
 import { readsNow } from './readsNow';
 import { takeReading } from './take';
 

@@ -1,9 +1,14 @@
 import type { AxleName } from '../format/build';
 import type { Side } from '../format/measured';
+import type { Vec } from '../geometry/vec';
 import type { Axis, PlaceKind, RoundReading } from './round';
 import { roundFor } from './round';
 import { thingsOf, type Thing } from './things';
 
+/** How far along a thing its shape goes with a place that was read of it, mm. An estimate. */
+export const PLACE_REACH_MM = 200;
+/** What was rounded on its way is the same place, mm. */
+const SAME_MM = 0.51;
 /** What is shorter than this has one place, mm. */
 const LEAST_RUN_MM = 100;
 /** The view in which two axes lie, by their sum less one: ahead and across, ahead and up, across and up. */
@@ -78,4 +83,18 @@ export function awayFrom(read: readonly number[], at: number): number {
   const after = Math.min(...read.flatMap((one) => (one >= at ? [one - at] : [])));
   if (before === 0 || after === 0) return 0;
   return Number.isFinite(before + after) ? (before * after) / (before + after) : Math.min(before, after);
+}
+
+/** Whether a point of a thing is a place that was read of it. */
+export const isAt = (point: Vec, { runs, atMm }: PlaceKind): boolean =>
+  Math.abs(point[runs] - atMm) < SAME_MM;
+
+/** How far along a thing a point of it is from the places that were read, mm: 0 at one of them, infinite without any. */
+export function awayFromPlaces(places: readonly PlaceKind[], point: Vec): number {
+  const [first] = places;
+  if (!first || places.some((one) => isAt(point, one))) return first ? 0 : Infinity;
+  return awayFrom(
+    places.map(({ atMm }) => atMm),
+    point[first.runs],
+  );
 }

@@ -46,8 +46,7 @@ const hourId = (hour: number): string =>
   hour === 0 ? '12' : hour < 0 ? `${-hour}h-ahead` : `${hour}h-behind`;
 const AXIS_VIEW = ['side', 'front', 'side'] as const;
 
-/** All readings of the round at one axle, in the order they are asked for. Any may be skipped. */
-export function roundFor(axle: AxleName, side: Side): RoundReading[] {
+function roundOf(axle: AxleName, side: Side): RoundReading[] {
   const { lip, liner } = outlineIds(axle);
   const lipName = axle === 'front' ? 'fender lip' : 'rear fender lip';
   return [
@@ -100,3 +99,15 @@ export function roundFor(axle: AxleName, side: Side): RoundReading[] {
     ),
   ];
 }
+
+/** Asked for once for each reading of each part of a well: it is the same every time. */
+const ROUNDS: Readonly<Record<AxleName, Record<Side, readonly RoundReading[]>>> = {
+  front: { left: roundOf('front', 'left'), right: roundOf('front', 'right') },
+  rear: { left: roundOf('rear', 'left'), right: roundOf('rear', 'right') },
+};
+
+/** All readings of the round at one axle, in the order they are asked for. Any may be skipped. */
+export const roundFor = (axle: AxleName, side: Side): readonly RoundReading[] => ROUNDS[axle][side];
+
+/** The reading of the round that one of a place of a thing is a second of: what stands before the place in its name. */
+export const baseOf = (id: string): string => id.split('@')[0] ?? id;

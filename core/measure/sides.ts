@@ -1,5 +1,5 @@
 import type { Corner, Obstacle } from '../format/build';
-import { roundFor } from './round';
+import { baseOf, roundFor } from './round';
 import type { GapReading, Side } from '../format/measured';
 
 type Point = Obstacle['points'][number];
@@ -67,6 +67,6 @@ const OWNERS = new Map<string, string>(
   ),
 );
 function ownerOf(reading: string): string | undefined {
-  const [base] = reading.split('@');
+  const base = baseOf(reading);
   return OWNERS.get(`front ${base}`) ?? OWNERS.get(`rear ${base}`);
 }

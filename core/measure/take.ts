@@ -7,7 +7,7 @@ import { withGaps } from './gaps';
 import { fromClock, readEdge, readScaleMm, toClock, type EdgeReadings } from './outline';
 import { movedThing } from './moveThing';
 import { readingNamed } from './places';
-import { roundFor, type RoundReading } from './round';
+import { baseOf, roundFor, type RoundReading } from './round';
 import type { GapReading, Measured, TapeReading, Side, WellShape } from '../format/measured';
 import { withCorner } from '../vehicle/withCorner';
 import { FARTHEST_MM, meantInstead } from './standing';
@@ -52,7 +52,7 @@ function errorOf(
   was: number,
 ): number {
   const errors = readings.flatMap(({ reading, errorMm }) => {
-    const known = round.find(({ id }) => id === reading.split('@')[0]);
+    const known = round.find(({ id }) => id === baseOf(reading));
     return known?.thing === thing ? [errorMm ?? known.errorMm] : [];
   });
   return errors.length === 0 ? was : Math.max(...errors);
