@@ -10,7 +10,15 @@ export type Server = { url: string; process: ChildProcess; stop: () => Promise<v
 
 const READY_MS = 120_000;
 
-/** Serves the built application and answers when it is reachable. */
+/** By what the child says where it listens: port 0 is one that the system chose, and nobody else's for that. */
+function portOf(child: ChildProcess): Promise<number | undefined> {
+  return Promise.race([
+    once(child, 'message').then(([said]) => (said as { port: number }).port),
+    once(child, 'exit').then(() => undefined),
+  ]);
+}
+
+/** Serves the built application and answers when it is reachable; on port 0 where one is free. */
 export async function serve(
   databaseUrl: string,
   host: string,
@@ -19,7 +27,7 @@ export async function serve(
 ): Promise<Server> {
   const child = spawn(process.execPath, [join(ROOT, 'dist', 'http.mjs')], {
     cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     // Out of the terminal's process group: Ctrl-C reaches the parent alone, which stops things in order.
     detached: true,
     env: {
@@ -36,22 +44,25 @@ export async function serve(
     },
   });
   const name = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
-  const url = `http://${name.includes(':') ? `[${name}]` : name}:${port}`;
   const stop = async (): Promise<void> => {
     if (child.exitCode !== null || child.signalCode !== null) return;
     const gone = once(child, 'exit');
     child.kill('SIGTERM');
     if ((await Promise.race([gone, wait(5000, 'late', { ref: false })])) === 'late') child.kill('SIGKILL');
   };
-  for (const until = Date.now() + READY_MS; Date.now() < until;) {
-    if (child.exitCode !== null) break;
-    const answered = await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
-      (answer) => answer.ok,
-      () => false,
-    );
-    if (answered) return { url, process: child, stop };
-    await wait(100);
+  const given = await Promise.race([portOf(child), wait(READY_MS, undefined, { ref: false })]);
+  if (given !== undefined) {
+    child.disconnect();
+    const url = `http://${name.includes(':') ? `[${name}]` : name}:${given}`;
+    for (const until = Date.now() + READY_MS; Date.now() < until && child.exitCode === null;) {
+      const answered = await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) }).then(
+        (answer) => answer.ok,
+        () => false,
+      );
+      if (answered) return { url, process: child, stop };
+      await wait(100);
+    }
   }
   await stop();
-  throw new Error(`the server did not come up on ${url}; see its messages above`);
+  throw new Error(`the server did not come up on ${host}:${port}; see its messages above`);
 }

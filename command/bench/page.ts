@@ -4,7 +4,7 @@ import { connect } from '../../data/client';
 import { jobLines } from '../../server/jobs';
 import { LEAVES } from '../../web/app/sheet/leaves';
 import { buildIfStale } from '../build';
-import { ensureDatabase, freePort, startCluster } from '../cluster';
+import { ensureDatabase, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
 import { serve } from '../serve';
 import { median } from './median';
@@ -59,7 +59,7 @@ export async function pageFigures(): Promise<Record<string, number>> {
   const cluster = await startCluster('bench-postgres');
   const url = await ensureDatabase(cluster, 'bench_page', true);
   await prepareDatabase(url);
-  const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  const server = await serve(url, '127.0.0.1', 0);
   const connection = connect(url);
   const browser = await openBrowser();
   const { driver, devtools, find, eventually } = browser;

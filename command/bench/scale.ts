@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { connect } from '../../data/client';
 import { cookiesOf, sendTo } from '../../tests/signedIn';
 import { buildIfStale } from '../build';
-import { ensureDatabase, freePort, startCluster } from '../cluster';
+import { ensureDatabase, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
 import { serve } from '../serve';
 import { asking } from './asking';
@@ -49,7 +49,7 @@ export async function scaleFigures(minutes = 0, size: GroupSize = A_GROUP): Prom
   const connection = connect(url, true);
   const [shop] = (await makeGroup(url, connection.tables, size)).slice(-1);
   if (!shop) throw new Error('a group has shops');
-  const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  const server = await serve(url, '127.0.0.1', 0);
   let end = (): void => undefined;
   try {
     const entered = await sendTo(() => server)('PUT', '/api/session/link', {

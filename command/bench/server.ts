@@ -3,7 +3,7 @@ import { Agent, request } from 'node:http';
 import { cookieAt } from '../../tests/signedIn';
 import { exampleFile } from '../../tests/example';
 import { buildIfStale } from '../build';
-import { ensureDatabase, freePort, startCluster } from '../cluster';
+import { ensureDatabase, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
 import { p95, under } from './load';
 import { serve } from '../serve';
@@ -40,7 +40,7 @@ export async function serverFigures(): Promise<Record<string, number>> {
   const cluster = await startCluster('bench-postgres');
   const url = await ensureDatabase(cluster, 'bench', true);
   await prepareDatabase(url);
-  const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  const server = await serve(url, '127.0.0.1', 0);
   const cookie = await cookieAt(server.url);
   const { hostname, port } = new URL(server.url);
   // Plain sockets that stay open, the answer left squeezed: what is timed is the server, not a client's unpacking.

@@ -1,4 +1,5 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import compression from 'compression';
@@ -70,7 +71,8 @@ const server = createServer((request, response) => {
 });
 server.headersTimeout = HEADERS_MS;
 server.requestTimeout = REQUEST_MS;
-server.listen(port, host);
+// Whoever started it is told where: of port 0 the system chooses.
+server.listen(port, host, () => process.send?.({ port: (server.address() as AddressInfo).port }));
 const fails =
   (at: string) =>
   (error: Error): void => {

@@ -34,14 +34,10 @@ export async function userOf(
   if (known) return known;
   const { internalAdapter, adapter } = await authOf(shops).$context;
   const username = userName(shopId, person.name);
-  // One that a load that was cut short left.
-  const left = await adapter.findOne<{ id: string }>({
-    model: 'user',
-    where: [{ field: 'username', value: username }],
-  });
-  const user =
-    left ??
-    (await internalAdapter.createUser(
+  const there = () =>
+    adapter.findOne<{ id: string }>({ model: 'user', where: [{ field: 'username', value: username }] });
+  const make = () =>
+    internalAdapter.createUser(
       {
         name: person.name,
         email: `person-${person.id}@people.invalid`,
@@ -49,7 +45,16 @@ export async function userOf(
         username,
       },
       { method: 'admin' },
-    ));
+    );
+  const user =
+    // One that a load that was cut short left.
+    (await there()) ??
+    // Two devices that come as one person at the same moment make one of them: the database refuses the other.
+    (await make().catch(async (error: unknown) => {
+      const others = await there();
+      if (!others) throw error;
+      return others;
+    }));
   await changePerson(db, person.id, { userId: user.id });
   return user.id;
 }

@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, beforeEach } from 'vitest';
 import { By, Key, Origin, type WebElement } from 'selenium-webdriver';
-import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
+import { ensureDatabase, startCluster } from '../../command/cluster';
 import { stateFolder } from '../../command/paths';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection, type Database } from '../../data/client';
@@ -165,7 +165,7 @@ async function serveDemo(name: string, env: NodeJS.ProcessEnv): Promise<Shop> {
   const url = await ensureDatabase(await startCluster('browser-postgres'), name, true, TEMPLATE);
   return {
     url,
-    server: await serve(url, '127.0.0.1', (await freePort()) ?? 0, env),
+    server: await serve(url, '127.0.0.1', 0, env),
     connection: connect(url),
   };
 }
@@ -207,10 +207,7 @@ export function useBench(name: string, env: NodeJS.ProcessEnv = {}, zone = ''): 
   const besides: (() => Promise<void>)[] = [];
   const beside = async (person: number): Promise<Bench> => {
     if (!shop) throw new Error('nobody is there to be beside');
-    const [server, browser] = await Promise.all([
-      serve(shop.url, '127.0.0.1', (await freePort()) ?? 0, env),
-      openBrowser(),
-    ]);
+    const [server, browser] = await Promise.all([serve(shop.url, '127.0.0.1', 0, env), openBrowser()]);
     besides.push(async () => {
       await browser.close();
       await server.stop();

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { readRoutes } from '../../command/apiReference';
 import { buildIfStale } from '../../command/build';
-import { ensureDatabase, freePort, startCluster } from '../../command/cluster';
+import { ensureDatabase, startCluster } from '../../command/cluster';
 import { ROOT } from '../../command/paths';
 import { prepareDatabase } from '../../command/prepare';
 import { serve } from '../../command/serve';
@@ -26,7 +26,7 @@ buildIfStale();
 const cluster = await startCluster('fuzz-postgres');
 const url = await ensureDatabase(cluster, 'fuzz', true);
 await prepareDatabase(url);
-const server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+const server = await serve(url, '127.0.0.1', 0);
 const pid = server.process.pid ?? 0;
 let failed = false;
 try {

@@ -2,7 +2,6 @@ import { readdirSync } from 'node:fs';
 import { join, relative, sep } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { ROOT } from '../../command/paths';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
@@ -41,7 +40,7 @@ beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
   cookie = await cookieAt(server.url);
 });
 afterAll(async () => {

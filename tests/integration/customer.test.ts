@@ -2,7 +2,6 @@ import sharp from 'sharp';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
 import { importBuild } from '../../server/jobs';
@@ -27,7 +26,7 @@ beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
   planner = await cookieAt(server.url, DEMO.planner);
   const desk = as(connection.ofShop(1), 'Mirre Voss');
   job = value(await importBuild(desk, exampleFile()));

@@ -1,6 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { freePort } from '../../command/cluster';
 import { buildIfStale } from '../../command/build';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
@@ -18,7 +17,7 @@ beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
 });
 afterAll(async () => {
   await server.stop();

@@ -23,7 +23,7 @@ let cookie: string;
 beforeAll(async () => {
   buildIfStale();
   shopUrl = await ownShop();
-  server = await serve(shopUrl, '127.0.0.1', (await freePort()) ?? 0, {
+  server = await serve(shopUrl, '127.0.0.1', 0, {
     VEXLO_HOSTS: 'bench.shop',
   });
   cookie = await cookieAt(server.url);
@@ -226,7 +226,7 @@ describe('the database', () => {
     const shopId = (await openShop(empty.everyShop, 'Bench', settings.document)) ?? 0;
     const somebody = await addPerson(empty.ofShop(shopId), 'Ansa', 'owner');
     await empty.close();
-    const own = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+    const own = await serve(url, '127.0.0.1', 0);
     const there = { cookie: await cookieAt(own.url, somebody?.id) };
     const data = join(clusterFolder('edge-postgres'), 'data');
     const signal = (name: NodeJS.Signals): void => {

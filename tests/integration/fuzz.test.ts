@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { readRoutes } from '../../command/apiReference';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { assess } from '../../core/assess';
 import { readBuildText } from '../../formats/buildJson';
@@ -13,7 +12,7 @@ import { demoDatabase } from './setup';
 let server: Server;
 beforeAll(async () => {
   buildIfStale();
-  server = await serve(await demoDatabase('fuzz'), '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(await demoDatabase('fuzz'), '127.0.0.1', 0);
 });
 afterAll(() => server.stop());
 

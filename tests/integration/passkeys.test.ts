@@ -1,7 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import type { PasskeyLine } from '../../core/people/passkey';
 import { connect, type Connection } from '../../data/client';
@@ -19,7 +18,7 @@ beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
   origin = server.url.replace('127.0.0.1', 'localhost');
   odo = await cookieAt(origin, DEMO.fitter);
 });

@@ -4,7 +4,6 @@ import { promisify } from 'node:util';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { ROOT } from '../../command/paths';
 import { serve, type Server } from '../../command/serve';
 import type { LogEntry } from '../../core/format/log';
@@ -20,7 +19,7 @@ beforeAll(async () => {
   buildIfStale();
   const url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
   owner = await fetchAs(server.url);
 });
 afterAll(async () => {

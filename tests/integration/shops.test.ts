@@ -9,7 +9,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readRoutes } from '../../command/apiReference';
 import { buildIfStale } from '../../command/build';
-import { freePort, postgresBin, startCluster } from '../../command/cluster';
+import { postgresBin, startCluster } from '../../command/cluster';
 import { writeBackupOf } from '../../command/backup';
 import { dumpOf, readBackup } from '../../command/backupFile';
 import { prepareDatabase } from '../../command/prepare';
@@ -48,7 +48,7 @@ beforeAll(async () => {
   buildIfStale();
   url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
   theirs = value(
     await importBuild(as(connection.ofShop(1)), exampleFile(), { title: SECRET, customer: SECRET }),
   );

@@ -1,7 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { connect, transaction, type Connection } from '../../data/client';
 import { importBuild } from '../../server/jobs';
@@ -20,7 +19,7 @@ beforeAll(async () => {
   url = await ownShop();
   connection = connect(url);
   ear = earOf(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0);
+  server = await serve(url, '127.0.0.1', 0);
 });
 afterAll(async () => {
   await ear.close();

@@ -5,7 +5,6 @@ import { sql } from 'drizzle-orm';
 import { Webhook } from 'standardwebhooks';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import { buildIfStale } from '../../command/build';
-import { freePort } from '../../command/cluster';
 import { serve, type Server } from '../../command/serve';
 import { connect, type Connection } from '../../data/client';
 import { now } from '../../server/clock';
@@ -43,7 +42,7 @@ beforeAll(async () => {
   at = `http://127.0.0.1:${(program.address() as AddressInfo).port}`;
   const url = await ownShop();
   connection = connect(url);
-  server = await serve(url, '127.0.0.1', (await freePort()) ?? 0, { VEXLO_HOOKS_INSIDE: 'yes' });
+  server = await serve(url, '127.0.0.1', 0, { VEXLO_HOOKS_INSIDE: 'yes' });
   owner = await cookieAt(server.url);
 });
 afterAll(async () => {
