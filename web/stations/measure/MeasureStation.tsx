@@ -50,6 +50,9 @@ const WAYS: readonly (readonly [Way, string])[] = [
   ['scan', 'Scan'],
 ];
 
+/** Below the others where they stand one below another: not before the last of them is read, which would push it down. */
+const LAST_WHERE_NARROW = 'max-xl:order-last max-xl:[&:not(:has(~[data-end]))]:hidden';
+
 /**
  * The vehicle as it stands: its fields, its corners, and what the wheel could meet, as table and drawing at once.
  * Redrawn only when the vehicle or the chosen axle changes: a package that is dragged leaves it as it is.
@@ -124,7 +127,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
         </p>
       </div>
       <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 print:grid-cols-2 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
-        <div className="flex flex-col gap-4 max-xl:order-last">
+        <div className={`flex flex-col gap-4 ${LAST_WHERE_NARROW}`}>
           <VehicleFields vehicle={vehicle} />
           <BelowFold>
             <CornerFields vehicle={vehicle} axle={axle} />
@@ -198,6 +201,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
             </div>
           </>
         )}
+        <i data-end hidden />
       </div>
     </section>
   );
