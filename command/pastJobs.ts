@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, type BuildFile } from '../core/format/build';
+import { AXLES } from '../core/format/names';
+import type { BuildFile } from '../core/format/build';
 import { tireSchema } from '../core/format/tire';
 import { testReadingSchema } from '../core/format/testFit';
 

@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { AXLES, type AxleName } from '../core/format/build';
+import { AXLES, type AxleName } from '../core/format/names';
 import { cutPlanOf } from '../core/cutting/cutPlan';
 import { markingOf } from '../core/cutting/marking';
 import { wordingText } from '../core/wording';

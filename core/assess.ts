@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from './format/build';
+import { AXLES, type AxleName } from './format/names';
+import type { Build } from './format/build';
 import type { Check } from './check';
 import { envelopeFits, type EnvelopeFit } from './clearance/envelope';
 import { fitBoth, type Fit } from './clearance/fit';

@@ -1,4 +1,5 @@
-import type { AxleName, Build } from './format/build';
+import type { AxleName } from './format/names';
+import type { Build } from './format/build';
 import { profileOf, type Profile } from './clearance/profile';
 import { axleLoadsKg } from './load/masses';
 import { grownSize } from './tire/grown';

@@ -1,6 +1,6 @@
 import type { Assessment } from './assess';
 import type { Build } from './format/build';
-import { partWords } from './format/driveline';
+import { partWords } from './format/names';
 import { sumOf } from './load/masses';
 import { showRounded, showWithUnit, type UnitSystem } from './units/quantity';
 import { riseMm } from './vehicle/rise';

@@ -1,6 +1,7 @@
 import { wordingText } from './wording';
 import type { Assessment } from './assess';
-import { AXLES, type AxleName, type Build } from './format/build';
+import { AXLES, type AxleName } from './format/names';
+import type { Build } from './format/build';
 import type { Cure } from './clearance/cures/cures';
 import { unitOfCure, type CureKind } from './clearance/cures/kinds';
 import { decidingLeast } from './clearance/fit';

@@ -1,9 +1,10 @@
 import type { Assessment } from './assess';
 import type { Check } from './check';
 import { weakestOf } from './driveline/strength';
-import { partWords } from './format/driveline';
-import { AXLES, type Build } from './format/build';
-import { RULE_KINDS } from './format/rules';
+import { partWords } from './format/names';
+import { AXLES } from './format/names';
+import type { Build } from './format/build';
+import { RULE_KINDS } from './format/names';
 import { stillToRead } from './measure/still';
 import { GRADE_WORDS, worstGrade, type Grade } from './clearance/grade';
 import { surenessOf, type GradeChance } from './clearance/gradeChance';

@@ -1,6 +1,6 @@
 import { and, desc, eq, sql } from 'drizzle-orm';
-import type { AxleName } from '../core/format/build';
-import type { Side } from '../core/format/measured';
+import type { AxleName } from '../core/format/names';
+import type { Side } from '../core/format/names';
 import type { PhotoMeasurement } from '../core/photogrammetry/measure';
 import type { Queryable } from './client';
 import { photoRounds, roundPictures, type RoundDocument } from './wellTables';

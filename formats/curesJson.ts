@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { GRADES } from '../core/clearance/grade';
-import { CURE_KINDS, freeLimitsSchema } from '../core/format/freeLimits';
+import { CURE_KINDS } from '../core/format/names';
+import { freeLimitsSchema } from '../core/format/freeLimits';
 import type { Cures } from '../core/together/together';
 import { wordingText } from '../core/wording';
 import { documentReader } from './json';

@@ -1,5 +1,5 @@
 import { PDFDocument, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
-import type { AxleName } from '../core/format/build';
+import type { AxleName } from '../core/format/names';
 import { roundFor, type RoundReading } from '../core/measure/round';
 import { latin } from './latin';
 import { INK, PAPERS, QUIET, type Paper } from './paper';

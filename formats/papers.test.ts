@@ -20,7 +20,7 @@ import { PAPERS } from './paper';
 import { paperPdf, wrapped } from './paperPdf';
 import { planIcs } from './planIcs';
 import { readWorkRules, writeWorkRules } from './workRulesJson';
-import { NO_WORK } from '../core/format/jobWork';
+import { NO_WORK } from '../core/work/noWork';
 import { type Quote } from '../core/format/quote';
 import { SHIPPED_CALENDAR } from '../core/format/shopCalendar';
 

@@ -1,7 +1,8 @@
 import type { Result } from '../core/result';
 import { readCsv } from './csvText';
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import { AXLES, type AxleName, type Vehicle } from '../core/format/build';
+import { AXLES, type AxleName } from '../core/format/names';
+import type { Vehicle } from '../core/format/build';
 import { faultsOf, type Fault } from '../core/format/fields';
 import { gapSchema, readingSchema, type GapReading, type TapeReading } from '../core/format/measured';
 import { readLength } from '../core/units/length';

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { reaches } from '../core/clearance/grade';
 import type { Build } from '../core/format/build';
-import { NO_WORK } from '../core/format/jobWork';
+import { NO_WORK } from '../core/work/noWork';
 import { readBuild } from '../core/format/read';
 import { builtWith, type VehicleFit } from '../core/search/fitsAll';
 import { asDelivered } from '../core/vehicle/asDelivered';

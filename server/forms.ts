@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { faultsOf, oneOf, withoutExtensions } from '../core/format/fields';
-import { AXLES, type AxleName } from '../core/format/build';
+import { AXLES, type AxleName } from '../core/format/names';
 import { vehicleById } from '../data/documents';
 import { jobById } from '../data/jobs';
 import { cardPlan } from '../core/photogrammetry/cardPlan';

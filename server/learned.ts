@@ -1,4 +1,5 @@
-import type { AxleName, PackageFile } from '../core/format/build';
+import type { AxleName } from '../core/format/names';
+import type { PackageFile } from '../core/format/build';
 import { tireMakerOf } from '../core/catalog/chosen';
 import { amendmentsOf, asItStands, samePlace } from '../core/log/logEntry';
 import { grouped } from '../core/grouped';

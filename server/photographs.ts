@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../core/format/build';
+import { AXLES, type AxleName } from '../core/format/names';
+import type { Build } from '../core/format/build';
 import { sweepCorner, sweepInputOf } from '../core/clearance/corner';
 import { mountedProfile } from '../core/clearance/profile';
 import type { Block } from '../core/paper/paper';

@@ -5,7 +5,7 @@ import { stagesOfJob } from '../data/documents';
 import { jobById, writePlace } from '../data/jobs';
 import { logOfJob } from '../data/log';
 import { quotesOfJob, workOfJob } from '../data/work';
-import { NO_WORK } from '../core/format/jobWork';
+import { NO_WORK } from '../core/work/noWork';
 import { checksOfWork } from './released';
 
 /**

@@ -25,7 +25,8 @@ import { followPlace } from './place';
 import { plans, type Actor } from './versioned';
 import { tell } from './webhooks/tell';
 import type { JobPart } from '../core/format/jobPart';
-import { jobWorkSchema, NO_WORK, type JobWork } from '../core/format/jobWork';
+import { NO_WORK } from '../core/work/noWork';
+import { jobWorkSchema, type JobWork } from '../core/format/jobWork';
 import { quoteSchema, type Quote } from '../core/format/quote';
 
 /** The work of a job and the version it is of; 0 where none is stored yet. */

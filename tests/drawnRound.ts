@@ -9,7 +9,7 @@ import {
   type Shot,
   type World,
 } from '../demo/photo/world';
-import type { Side } from '../core/format/measured';
+import type { Side } from '../core/format/names';
 import type { PhotoRound } from '../core/format/photoRound';
 import { measureRound, type PhotoMeasurement } from '../core/photogrammetry/measure';
 import type { RoundPicture } from '../core/photogrammetry/roundInput';

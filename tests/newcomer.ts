@@ -1,12 +1,13 @@
 import { assess } from '../core/assess';
 import { decidingReadings, type DecidingGap, type ToSettle } from '../core/calibration/decidingReadings';
-import { AXLES, type AxleName, type Build, type Corner, type Vehicle } from '../core/format/build';
+import { AXLES, type AxleName } from '../core/format/names';
+import type { Build, Corner, Vehicle } from '../core/format/build';
 import { initialMeasurement } from '../core/measure/begin';
 import { readsNow } from '../core/measure/readsNow';
 import { readingNamed } from '../core/measure/places';
 import { roundFor, type RoundReading } from '../core/measure/round';
 import { isThing } from '../core/measure/sides';
-import type { Side } from '../core/format/measured';
+import type { Side } from '../core/format/names';
 import { gapClearance, withGaps } from '../core/measure/gaps';
 import { takeReading } from '../core/measure/take';
 import { outlineIds, thingsOf } from '../core/measure/things';

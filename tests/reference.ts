@@ -1,4 +1,5 @@
-import type { AxleName, Build, Obstacle } from '../core/format/build';
+import type { AxleName } from '../core/format/names';
+import type { Build, Obstacle } from '../core/format/build';
 import { tireSize } from '../core/tire/size';
 
 /**

@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { assess } from '../../core/assess';
-import { AXLES, type Build } from '../../core/format/build';
+import { AXLES } from '../../core/format/names';
+import type { Build } from '../../core/format/build';
 import { deriveFigures } from '../../core/figures';
 import { emptyResult, sweep } from '../../core/clearance/kernel';
 import {

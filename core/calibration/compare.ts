@@ -1,5 +1,6 @@
 import { assess } from '../assess';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Grade } from '../clearance/grade';
 import type { Fit } from '../clearance/fit';
 import type { Reconciled } from './reconcile';

@@ -1,8 +1,9 @@
 import { chanceOf, drawBuilds, SURE, sureGrade, surenessOf, type DrawnBuild } from '../clearance/gradeChance';
 import { GRADES, type Grade } from '../clearance/grade';
 import { unsureParts, type UnsurePart } from '../clearance/unsure';
-import { AXLES, type AxleName, type Build } from '../format/build';
-import type { Side } from '../format/measured';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
+import type { Side } from '../format/names';
 import { seeded } from '../statistics/seeded';
 import { waysToRead, type GapWay, type TapeWay, type Way } from './waysToRead';
 

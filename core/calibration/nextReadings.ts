@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { travelOf } from '../vehicle/travel';
 import { keyOf, observe, priorMm, slopesAt, unknownsOf, waysOf } from './predict';
 import type { TestReading } from '../format/testFit';

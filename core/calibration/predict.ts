@@ -1,5 +1,6 @@
 import type { Vec } from '../geometry/vec';
-import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build, Obstacle } from '../format/build';
 import { clearanceAt, nearestAt, shiftSlopes } from '../clearance/at';
 import { resample } from '../clearance/points';
 import { profileOf, type Profile } from '../clearance/profile';

@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build, type PackageFile, type VehicleFile } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build, PackageFile, VehicleFile } from '../format/build';
 import { tireSize } from '../tire/size';
 import { waysOf } from './predict';
 import type { Correction } from './reconcile';

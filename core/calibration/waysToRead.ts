@@ -1,6 +1,7 @@
 import { spreadsOf, type UnsurePart } from '../clearance/unsure';
-import type { AxleName, Obstacle, Vehicle } from '../format/build';
-import type { Side } from '../format/measured';
+import type { AxleName } from '../format/names';
+import type { Obstacle, Vehicle } from '../format/build';
+import type { Side } from '../format/names';
 import { vecOf, type Vec } from '../geometry/vec';
 import { gapClearance, gapsTo, LOCK_WORDS, lockOfShare, withGaps } from '../measure/gaps';
 import { readsNow } from '../measure/readsNow';

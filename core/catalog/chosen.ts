@@ -1,6 +1,6 @@
 import type { Build } from '../format/build';
 import { ITEM_KINDS, type CatalogItem, type ItemDocument, type ItemKind } from '../format/catalog';
-import { AXLES } from '../format/fields';
+import { AXLES } from '../format/names';
 import type { Lift } from '../format/package';
 import { itemName } from './items';
 

@@ -1,5 +1,6 @@
-import type { AxleName, Corner, Obstacle } from '../format/build';
-import type { Side } from '../format/measured';
+import type { AxleName } from '../format/names';
+import type { Corner, Obstacle } from '../format/build';
+import type { Side } from '../format/names';
 import type { Vec } from '../geometry/vec';
 import { awayFromPlaces, PLACE_REACH_MM, readingNamed } from '../measure/places';
 import type { Axis, PlaceKind, RoundReading } from '../measure/round';

@@ -1,5 +1,6 @@
-import type { AxleName, Build, Corner, Steering, Vehicle, Use } from '../format/build';
-import type { Side } from '../format/measured';
+import type { AxleName } from '../format/names';
+import type { Build, Corner, Steering, Vehicle, Use } from '../format/build';
+import type { Side } from '../format/names';
 import { travelOf, type Travel } from '../vehicle/travel';
 import { leastNear, slackFor, wholeLeast, type WholeLeast } from './continuous';
 import { emptyResult, nearPoses, sweep, sweepUpright, type NearPoses, type SweepResult } from './kernel';

@@ -1,5 +1,6 @@
 import type { Check } from '../check';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { ENVELOPE_KINDS, type Envelope } from '../format/envelope';
 import { inKmh, inMm, say, type Wording } from '../wording';
 import { cutDepths, leastWhole, sweepCorner, sweepInputOf } from './corner';

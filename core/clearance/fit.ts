@@ -1,6 +1,7 @@
 import { grownDecides } from '../tire/grown';
-import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
-import type { Side } from '../format/measured';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build, Obstacle } from '../format/build';
+import type { Side } from '../format/names';
 import { vecOf } from '../geometry/vec';
 import { deriveFigures, type Figures, type Mounted } from '../figures';
 import type { TireSize } from '../tire/size';

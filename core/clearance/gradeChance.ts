@@ -1,4 +1,5 @@
-import { AXLES, type Build } from '../format/build';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
 import { seeded } from '../statistics/seeded';
 import { gradeOf, GRADES, worstGrade, type Grade } from './grade';
 import { SHARED_SHARE, WELL_SHARE } from './spread';

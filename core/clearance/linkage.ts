@@ -1,4 +1,4 @@
-import { SIDES, type Side } from '../format/measured';
+import { SIDES, type Side } from '../format/names';
 import type { PathRow, Suspension } from '../format/vehicle';
 import { curveAt, curveThrough, type Curve } from './curve';
 

@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { deriveFigures } from '../figures';
 import { G } from '../load/masses';
 import { travelOf } from '../vehicle/travel';

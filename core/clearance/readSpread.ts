@@ -1,4 +1,5 @@
-import type { AxleName, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Obstacle, Vehicle } from '../format/build';
 import { minus, vecOf, type Vec } from '../geometry/vec';
 import { gapsTo, toldByGap, type ToldByGap } from '../measure/gaps';
 import { toClock } from '../measure/outline';

@@ -1,5 +1,6 @@
 import { isCutPossible, realDepthMm } from '../cutting/realCut';
-import type { AxleName, Build, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build, Obstacle, Vehicle } from '../format/build';
 import { vecOf, type Vec } from '../geometry/vec';
 import { decidingSize } from '../tire/grown';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';

@@ -11,7 +11,8 @@ import { POSE_STRIDE, writePose } from './poses';
 import { misses } from './rub';
 import { clearance, type Section } from './section';
 import { zoneBoxes, zoneLimits } from './zone';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Lift, Package } from '../format/package';
 import { travelOf } from '../vehicle/travel';
 

@@ -1,7 +1,8 @@
 import type { Steering } from '../format/vehicle';
 import type { Travel } from '../vehicle/travel';
 import type { PoseGrid } from './poses';
-import type { Use, Zone } from '../format/use';
+import type { Zone } from '../format/names';
+import type { Use } from '../format/use';
 
 /** Share of bump, or share of lock, up to which a pose counts. Either is enough: nobody jumps at full lock. */
 export type ZoneLimits = { bump: number; lock: number };

@@ -1,10 +1,11 @@
 import { inMm, say, type Wording } from '../wording';
-import { AXLES, type AxleName, type Build, type Material, type Obstacle } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build, Material, Obstacle } from '../format/build';
 import { cutDepths, sweepCorner, sweepInputOf, sweepWhole, type SweepCorner } from '../clearance/corner';
 import { gainOf } from '../clearance/continuous';
 import { decidingProfile } from '../clearance/profile';
 import type { Profile } from '../clearance/profile';
-import type { Side } from '../format/measured';
+import type { Side } from '../format/names';
 import { isNeverCut, materialOf } from '../format/materials';
 import { cutKindOf, cutMinutes, type CutKind } from './kinds';
 import type { Vec } from '../geometry/vec';

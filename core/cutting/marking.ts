@@ -1,5 +1,6 @@
 import { materialOf } from '../format/materials';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { EdgeCut } from './cutPlan';
 import { distanceMm } from './edge';
 import { LEAST_CUT_MM } from './realCut';

@@ -1,4 +1,5 @@
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { trialOf } from '../clearance/cures/trial';
 import { cutDepths } from '../clearance/corner';
 import { fitBoth } from '../clearance/fit';

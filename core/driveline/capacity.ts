@@ -1,4 +1,4 @@
-import type { AxleName } from '../format/fields';
+import type { AxleName } from '../format/names';
 import { G } from '../load/masses';
 import type { Source } from '../load/pressure';
 import type { Axle, Powertrain } from '../format/driveline';

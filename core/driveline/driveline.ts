@@ -1,5 +1,6 @@
 import { inKmh, say } from '../wording';
-import { AXLES, type Build } from '../format/build';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { deriveFigures } from '../figures';
 import { electricOf, type Electric } from './electric';

@@ -1,6 +1,7 @@
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
-import { partWords } from '../format/driveline';
+import { partWords } from '../format/names';
 import type { AxleStrength } from './strength';
 
 /**

@@ -1,7 +1,9 @@
 import { inMm, say, type Wording } from '../wording';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { tireSize } from '../tire/size';
-import { partWords, type Axle } from '../format/driveline';
+import { partWords } from '../format/names';
+import type { Axle } from '../format/driveline';
 import type { AxleStrength } from './strength';
 import type { SizeRow } from '../format/sizeTable';
 

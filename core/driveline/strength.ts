@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { deriveFigures, type Figures, type Mounted } from '../figures';
 import type { Result } from '../result';
@@ -7,7 +8,8 @@ import type { Source } from '../load/pressure';
 import { scrubRadiusMm } from '../wheel/geometry';
 import { demandsNm, jointCapacityNm, ringCapacityNm, shaftCapacityNm, toothSideShare } from './capacity';
 import { fuseChecks } from './fuse';
-import { partWords, type Axle, type Powertrain } from '../format/driveline';
+import { partWords } from '../format/names';
+import type { Axle, Powertrain } from '../format/driveline';
 
 export const PART_NAMES = [
   'shaft',

@@ -1,5 +1,6 @@
 import { inMm, inNm, say, type Wording } from '../wording';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { offeredRatios } from './driveline';
 import type { Axle } from '../format/driveline';
 import { strengthOf, type AxleStrength } from './strength';

@@ -1,4 +1,5 @@
-import { AXLES, type Fault } from './fields';
+import { AXLES } from './names';
+import type { Fault } from './fields';
 import type { Build } from './build';
 import type { Package } from './package';
 import { tireSize } from '../tire/size';

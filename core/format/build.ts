@@ -4,10 +4,10 @@ import { packageSchema, type Package } from './package';
 import { useSchema } from './use';
 import { vehicleSchema } from './vehicle';
 
-export { AXLES, type AxleName, type Fault } from './fields';
+export { type Fault } from './fields';
 export type { Lift, Package } from './package';
 export type { Tire } from './tire';
-export type { RubPolicy, Use, Zone } from './use';
+export type { RubPolicy, Use } from './use';
 export type { Material } from './materials';
 export type { Corner, Obstacle, Steering, Suspension, Vehicle } from './vehicle';
 export type { Hub, Wheel } from './wheel';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, oneOf, within, words } from './fields';
+import { AXLES } from './names';
+import { oneOf, within, words } from './fields';
 
 /** Where the chalk went first: all across, in the middle, or at both edges. */
 export const CHALK_MARKS = ['even', 'centre', 'edges'] as const;

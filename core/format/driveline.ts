@@ -7,9 +7,6 @@ export type School = (typeof SCHOOLS)[number];
 /** Parts that can be made to give first. */
 export const FUSES = ['shaft', 'joint', 'ring-and-pinion'] as const;
 
-/** A part's name as it stands in a sentence. */
-export const partWords = (part: string): string => part.replaceAll('-', ' ');
-
 const ratio = within(0.1, 30);
 
 /** Engine or motor and what multiplies it, up to the axles. */

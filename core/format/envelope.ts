@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, oneOf, within } from './fields';
+import { AXLES } from './names';
+import { oneOf, within } from './fields';
 
 /** What may be around a tire for a while, in the words of the editor. */
 export const ENVELOPE_KINDS = { chain: 'snow chains', mud: 'packed mud' } as const;

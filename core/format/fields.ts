@@ -61,8 +61,6 @@ export function words(most: number, least = 0) {
     .max(most, outside);
 }
 
-export const AXLES = ['front', 'rear'] as const;
-export type AxleName = (typeof AXLES)[number];
 
 /** `{ front, rear }` of one thing. */
 export function perAxle<T extends z.ZodType>(item: T) {

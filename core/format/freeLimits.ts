@@ -1,22 +1,6 @@
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
-
-/** One kind of change at a time that may free what is met; `cut` is of one obstacle, or of all that are met. */
-export const CURE_KINDS = [
-  'cut',
-  'lock-stop',
-  'bump-stop',
-  'spacer',
-  'forward',
-  'back',
-  'inboard',
-  'outboard',
-  'width',
-  'diameter',
-  'spring',
-  'body',
-  'bracket',
-] as const;
+import { CURE_KINDS } from './names';
 
 /** Those, and two that are done to a part: it is set elsewhere, or it is taken off. */
 export const FREE_KINDS = [...CURE_KINDS, 'move', 'remove'] as const;

@@ -43,17 +43,6 @@ const statedSchema = z.strictObject({ label: words(80, 1), value: words(80), sou
 
 export type Stated = z.output<typeof statedSchema>;
 
-/** The figures a work order asks for; each stays open until somebody states it. */
-export const STATED_LABELS = [
-  'Wheel nuts, torque',
-  'Spring and arm bolts, torque',
-  'Cold pressure, front',
-  'Cold pressure, rear',
-  'Caster',
-  'Camber',
-  'Toe',
-] as const;
-
 /** The work on one job: what was taken into work, who ticked what and when, and what is stated. */
 export const jobWorkSchema = z.strictObject({
   /** The stage that is built; null until one is taken into work. */
@@ -73,13 +62,3 @@ export const jobWorkSchema = z.strictObject({
 });
 
 export type JobWork = z.output<typeof jobWorkSchema>;
-
-export const NO_WORK: JobWork = {
-  stageId: null,
-  tasks: [],
-  parts: [],
-  takenIn: [],
-  ticks: {},
-  explained: {},
-  stated: STATED_LABELS.map((label) => ({ label, value: '', source: '' })),
-};

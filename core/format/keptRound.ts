@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, oneOf, whole, within, words } from './fields';
+import { AXLES } from './names';
+import { oneOf, whole, within, words } from './fields';
 import { MADE_ID } from './log';
 import { LEAST_PHOTOS, MOST_PHOTOS, photoRoundSchema } from './photoRound';
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, oneOf, whole, within, words } from './fields';
+import { AXLES } from './names';
+import { oneOf, whole, within, words } from './fields';
 import { CHALK_MARKS } from './chalk';
 import { wallTimeSchema } from './time';
 import { testReadingSchema } from './testFit';

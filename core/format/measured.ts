@@ -2,10 +2,9 @@ import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
 import { tireSchema } from './tire';
 import { wheelSchema } from './wheel';
+import { SIDES } from './names';
 
 /** Which side of the vehicle something was measured on. */
-export const SIDES = ['left', 'right'] as const;
-export type Side = (typeof SIDES)[number];
 
 /** Outlines that a well can be begun from, until its own points are measured. */
 export const SHAPES = ['round', 'squared', 'closing', 'flat-topped'] as const;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CARD_KINDS, kindOfCard } from '../photogrammetry/cards';
 import { oneOf, whole, within, words } from './fields';
-import { SIDES } from './measured';
+import { SIDES } from './names';
 
 /** Pictures of one round. */
 export const LEAST_PHOTOS = 2;

@@ -1,19 +1,7 @@
 import { z } from 'zod';
 import { oneOf, within, words } from './fields';
+import { RULE_KINDS, type RuleKind } from './names';
 
-/** What a rule of a place may limit, with the unit of its limit, and the word for it in a list of what fails. */
-export const RULE_KINDS = {
-  lift: { words: 'body raised by at most', unit: 'mm', short: 'lift' },
-  'diameter-change': { words: 'tire diameter changed by at most', unit: '%', short: 'diameter' },
-  'tread-cover': { words: 'tread outside the fender lip by at most', unit: 'mm', short: 'tread cover' },
-  'lamp-height': { words: 'lamps no higher than', unit: 'mm', short: 'lamps' },
-  'bumper-height': { words: 'bumpers no higher than', unit: 'mm', short: 'bumpers' },
-  spacer: { words: 'spacer no thicker than', unit: 'mm', short: 'spacer' },
-  speedometer: { words: 'speedometer within UN Regulation 39', unit: '', short: 'speedometer' },
-  'grown-tire': { words: 'tires judged as grown in service (UN R30)', unit: '', short: 'grown tire' },
-  ratings: { words: 'axle, gross and tire ratings kept', unit: '', short: 'ratings' },
-} as const;
-export type RuleKind = keyof typeof RULE_KINDS;
 const KINDS = Object.keys(RULE_KINDS) as [RuleKind, ...RuleKind[]];
 
 export const ruleSchema = z

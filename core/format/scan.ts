@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { oneOf, whole, words } from './fields';
-import { SIDES } from './measured';
+import { SIDES } from './names';
 import { MATERIALS } from './materials';
 import { carrierSchema } from './vehicle';
 import { MOST_POINTS } from '../scan/cloud';

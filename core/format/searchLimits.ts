@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { oneOf, whole, within } from './fields';
 import { CUT_KINDS, type CutKind } from '../cutting/kinds';
 import { ruleSetSchema } from './rules';
-import { useSchema, ZONES } from './use';
+import { ZONES } from './names';
+import { useSchema } from './use';
 
 const KINDS = Object.keys(CUT_KINDS) as [CutKind, ...CutKind[]];
 

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { oneOf, words } from './fields';
 import { minuteOfDay } from '../time/wallClock';
-import { dateSchema, WEEKDAYS } from './time';
+import { WEEKDAYS } from './names';
+import { dateSchema } from './time';
 
 const clock = z.string({ error: 'is missing; write 08:00' }).regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, {
   error: ({ input }) => `${JSON.stringify(input)} is not a time of day; write 08:00`,

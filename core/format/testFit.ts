@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, oneOf, within, words } from './fields';
+import { AXLES } from './names';
+import { oneOf, within, words } from './fields';
 
 /** What a wheel leaves where it touched, from the lightest to the heaviest. */
 export const MARKS = ['shine', 'crumbs', 'scuff', 'cut'] as const;

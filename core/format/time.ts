@@ -16,7 +16,3 @@ export const dateSchema = z
   .refine((text) => /^\d{4}-\d{2}-\d{2}$/.test(text) && Number.isFinite(Date.parse(`${text}T00:00Z`)), {
     error: ({ input }) => `${JSON.stringify(input)} is not a date; write 2026-03-31`,
   });
-
-export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
-
-export type Weekday = (typeof WEEKDAYS)[number];

@@ -2,10 +2,8 @@ import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
 import { FUSES } from './driveline';
 import { ruleSetSchema } from './rules';
+import { ZONES } from './names';
 
-export const ZONES = ['street', 'trail', 'all'] as const;
-
-export type Zone = (typeof ZONES)[number];
 
 /** Whether a soft liner may touch lightly in the last degrees of lock. */
 export const RUB_POLICIES = ['none', 'liner-kiss'] as const;

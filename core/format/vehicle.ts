@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { oneOf, perAxle, quote, whole, within, words } from './fields';
 import { axleSchema, powertrainSchema } from './driveline';
-import { measuredSchema, SIDES } from './measured';
+import { SIDES } from './names';
+import { measuredSchema } from './measured';
 import { tireSchema } from './tire';
 import { hubSchema, wheelSchema } from './wheel';
 import { readingsSchema } from './readingSource';

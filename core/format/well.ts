@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { AXLES, words } from './fields';
+import { AXLES } from './names';
+import { words } from './fields';
 import { vehicleSchema } from './vehicle';
 
 /**

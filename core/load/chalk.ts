@@ -1,7 +1,7 @@
 import { inKpa, say, type Wording } from '../wording';
 import type { Build } from '../format/build';
 import type { Check } from '../check';
-import { AXLES } from '../format/fields';
+import { AXLES } from '../format/names';
 import type { RoadPressure } from './pressure';
 import type { Chalk } from '../format/chalk';
 

@@ -1,5 +1,6 @@
 import { inKg, inKmh, inKpa, say, type Figure, type Wording } from '../wording';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { deriveFigures } from '../figures';
 import { chalkChecks } from './chalk';

@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 
 /** Standard gravity, m/s². */
 export const G = 9.80665;

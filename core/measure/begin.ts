@@ -1,5 +1,6 @@
 import { materialOf } from '../format/materials';
-import type { AxleName, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Obstacle, Vehicle } from '../format/build';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { fromClock, SHAPE_HOURS, shapeShare } from './outline';
 import type { WellShape } from '../format/measured';

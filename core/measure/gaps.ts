@@ -1,5 +1,6 @@
 import { minus, plus, type Vec } from '../geometry/vec';
-import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Corner, Obstacle, Vehicle } from '../format/build';
 import { clearanceAt, nearestAt, shiftSlopes, type WheelPose } from '../clearance/at';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { NO_LIFT } from '../vehicle/asDelivered';

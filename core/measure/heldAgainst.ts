@@ -1,4 +1,5 @@
-import type { AxleName, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Vehicle } from '../format/build';
 import { minus, dot, plus, times, type Vec } from '../geometry/vec';
 import { grouped } from '../grouped';
 import type { PhotoMeasurement } from '../photogrammetry/measure';

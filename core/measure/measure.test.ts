@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, obstacle } from '../../tests/example';
-import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Corner, Obstacle, Vehicle } from '../format/build';
 import { vehicleSchema } from '../format/vehicle';
 import { shapeOutlines } from './begin';
 import { gapClearance, lockOfShare, placeByGaps, placedObstacle, withGaps } from './gaps';

@@ -1,5 +1,5 @@
-import type { AxleName } from '../format/build';
-import type { Side } from '../format/measured';
+import type { AxleName } from '../format/names';
+import type { Side } from '../format/names';
 import type { Vec } from '../geometry/vec';
 import type { Axis, PlaceKind, RoundReading } from './round';
 import { roundFor } from './round';

@@ -1,4 +1,5 @@
-import type { AxleName, Corner, Obstacle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Corner, Obstacle } from '../format/build';
 import { pointAt, reachOf } from './moveThing';
 import { toClock } from './outline';
 import type { RoundReading } from './round';

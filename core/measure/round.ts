@@ -1,5 +1,5 @@
-import type { AxleName } from '../format/build';
-import type { Side } from '../format/measured';
+import type { AxleName } from '../format/names';
+import type { Side } from '../format/names';
 import { outlineIds, thingsOf } from './things';
 
 export type Axis = 0 | 1 | 2;

@@ -1,6 +1,7 @@
 import type { Corner, Obstacle } from '../format/build';
 import { baseOf, roundFor } from './round';
-import type { GapReading, Side } from '../format/measured';
+import type { Side } from '../format/names';
+import type { GapReading } from '../format/measured';
 
 type Point = Obstacle['points'][number];
 

@@ -1,5 +1,6 @@
 import { clearanceAt } from '../clearance/at';
-import type { AxleName, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Obstacle, Vehicle } from '../format/build';
 import type { Fault } from '../format/fields';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { standingProfile } from './begin';

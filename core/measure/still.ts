@@ -1,4 +1,4 @@
-import { AXLES, type AxleName } from '../format/fields';
+import { AXLES, type AxleName } from '../format/names';
 
 /** Of a vehicle what is asked here, checked or as its document has it. */
 type Wells = {

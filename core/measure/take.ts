@@ -1,5 +1,6 @@
 import type { Result } from '../result';
-import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Corner, Obstacle, Vehicle } from '../format/build';
 import { sectionClearance } from '../clearance/profile';
 import type { Fault } from '../format/fields';
 import { initialMeasurement, LIP_BEYOND_LINER_MM, shapeOutlines, standingProfile } from './begin';
@@ -8,7 +9,8 @@ import { fromClock, readEdge, readScaleMm, toClock, type EdgeReadings } from './
 import { movedThing } from './moveThing';
 import { readingNamed } from './places';
 import { baseOf, roundFor, type RoundReading } from './round';
-import type { GapReading, Measured, TapeReading, Side, WellShape } from '../format/measured';
+import type { Side } from '../format/names';
+import type { GapReading, Measured, TapeReading, WellShape } from '../format/measured';
 import { withCorner } from '../vehicle/withCorner';
 import { FARTHEST_MM, meantInstead } from './standing';
 import { isThing, split, withPoints } from './sides';

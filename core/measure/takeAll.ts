@@ -1,5 +1,6 @@
 import type { Result } from '../result';
-import type { AxleName, Corner, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Corner, Vehicle } from '../format/build';
 import { withCorner } from '../vehicle/withCorner';
 import type { Fault } from '../format/fields';
 import { withGaps } from './gaps';

@@ -1,5 +1,6 @@
-import type { AxleName, Corner, Obstacle, Vehicle } from '../format/build';
-import type { Side } from '../format/measured';
+import type { AxleName } from '../format/names';
+import type { Corner, Obstacle, Vehicle } from '../format/build';
+import type { Side } from '../format/names';
 import { linkageOf } from '../clearance/linkage';
 import { POSE_STRIDE, writePose } from '../clearance/poses';
 import type { PathRow } from '../photogrammetry/motion';

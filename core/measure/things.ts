@@ -1,4 +1,5 @@
-import type { AxleName, Obstacle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Obstacle } from '../format/build';
 
 /** What the tape is held to for one coordinate of a thing: which of its points carries the reading. */
 type Reach = 'least' | 'most' | 'middle';

@@ -1,4 +1,5 @@
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import { decidedCuts } from '../work/triggers';
 import { tireSize } from '../tire/size';
 import { MM_PER_INCH } from '../units/length';

@@ -1,5 +1,6 @@
 import type { Place } from '../vehicle/bodyShape';
-import { AXLES, type Build } from '../format/build';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
 import { elevationOf, type Standing } from '../vehicle/elevation';
 import { estimatedWords, heightWords } from '../vehicle/elevationWords';
 import type { UnitSystem } from '../units/quantity';

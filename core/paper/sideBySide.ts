@@ -1,6 +1,7 @@
 import type { Assessment } from '../assess';
-import { AXLES, type Build } from '../format/build';
-import { partWords } from '../format/driveline';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
+import { partWords } from '../format/names';
 import { weakestOf } from '../driveline/strength';
 import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { newPasskeyAnswer, noPasskeysAt, passkeyAnswer } from './passkey';
+import { noPasskeysAt } from './passkeyAddress';
+import { newPasskeyAnswer, passkeyAnswer } from './passkey';
 
 test('passkeys are had by a name over https, and on the machine itself; elsewhere it says why not', () => {
   const at = (protocol: string, hostname: string) => noPasskeysAt({ protocol, hostname });

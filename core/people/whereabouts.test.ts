@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { isPlainText } from '../format/plainText';
-import { initialsOf, whereBody } from './whereabouts';
+import { whereBody } from '../format/where';
+import { initialsOf } from './whereabouts';
 
 test.each([
   ['Ansa Brekk', 'AB'],

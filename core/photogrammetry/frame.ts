@@ -1,5 +1,5 @@
 import { cross, dot, minus, plus, times, unit, vecOf, type Vec } from '../geometry/vec';
-import type { Side } from '../format/measured';
+import type { Side } from '../format/names';
 import { leastSquares } from './linear';
 import { moved, type Pose } from './pose';
 import type { Scene } from './scene';

@@ -6,7 +6,7 @@ import { dueOf } from '../log/due';
 import { SHIPPED_DUE } from '../format/due';
 import type { LogEntry } from '../format/log';
 import { minuteOf, wallTimeAt, WEEK_MIN } from '../time/wallClock';
-import { NO_WORK } from '../format/jobWork';
+import { NO_WORK } from '../work/noWork';
 import { holdOf, takenInto } from '../work/jobWork';
 import { workOf } from '../work/needs';
 import { SHIPPED_WORK } from '../work/shippedWork';

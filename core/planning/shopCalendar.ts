@@ -1,7 +1,7 @@
 import { calendarOf, type Calendar } from './calendar';
 import type { Resources } from './task';
 import { DAY_MIN, minuteOf, minuteOfDay } from '../time/wallClock';
-import { WEEKDAYS } from '../format/time';
+import { WEEKDAYS } from '../format/names';
 import type { ShopCalendar } from '../format/shopCalendar';
 
 /** The opening hours as a calendar of the plan's minutes. Hours of a day that touch are joined. */

@@ -1,12 +1,14 @@
 import { inMm, say, type Wording } from '../wording';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { deriveFigures, type Figures } from '../figures';
 import { roleOf } from '../format/materials';
 import type { Fit } from '../clearance/fit';
 import { GRADES } from '../clearance/grade';
 import { riseMm } from '../vehicle/rise';
-import { RULE_KINDS, type Rule, type RuleKind } from '../format/rules';
+import { RULE_KINDS, type RuleKind } from '../format/names';
+import type { Rule } from '../format/rules';
 
 /** What of an assessment the rules look at that is not worked out again here. */
 type Assessed = {

@@ -2,7 +2,8 @@ import { wordingText } from '../wording';
 import { describe, expect, test } from 'vitest';
 import { example, exampleFile, obstacle } from '../../tests/example';
 import { assess } from '../assess';
-import { SHIPPED_RULES, type Rule, type RuleKind } from '../format/rules';
+import type { RuleKind } from '../format/names';
+import { SHIPPED_RULES, type Rule } from '../format/rules';
 import { readBuild } from '../format/read';
 
 const rule = (kind: RuleKind, limit?: number): Rule => ({

@@ -1,6 +1,6 @@
 import type { Result } from '../result';
 import { cross, dot, minus, times, type Vec } from '../geometry/vec';
-import type { Side } from '../format/measured';
+import type { Side } from '../format/names';
 
 /** What is picked in a scan to say where the vehicle stands in it, in the scan's own coordinates. */
 export type Picks = {

@@ -1,6 +1,6 @@
 import type { Build } from '../format/build';
 import { profileOf, type Profile } from '../clearance/profile';
-import { AXLES } from '../format/fields';
+import { AXLES } from '../format/names';
 import { grouped } from '../grouped';
 import { loadOf, type Load } from '../load/load';
 import { codeOf, tireSize, type TireSize } from '../tire/size';

@@ -1,4 +1,5 @@
-import { AXLES, type Build } from '../format/build';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { deriveFigures } from '../figures';
 import type { Result } from '../result';

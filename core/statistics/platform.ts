@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type VehicleFile } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { VehicleFile } from '../format/build';
 import { grouped } from '../grouped';
 
 type ObstacleFile = VehicleFile['corners']['front']['obstacles'][number];

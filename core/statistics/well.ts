@@ -1,4 +1,5 @@
-import { AXLES, type VehicleFile } from '../format/build';
+import { AXLES } from '../format/names';
+import type { VehicleFile } from '../format/build';
 import { withoutExtensions } from '../format/fields';
 import type { WellFile } from '../format/well';
 import { platformMark } from './platform';

@@ -1,4 +1,4 @@
-import { WEEKDAYS } from '../format/time';
+import { WEEKDAYS } from '../format/names';
 
 const MONDAY_MS = Date.UTC(1970, 0, 5);
 export const DAY_MIN = 1440;

@@ -1,5 +1,6 @@
 import { changed, type ScannedKind } from '../clearance/cures/kinds';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Package } from '../format/package';
 
 /** One change of a package. `amount` is mm, degrees for the lock stop. What concerns both axles is told with `front`. */

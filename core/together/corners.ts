@@ -9,7 +9,8 @@ import {
 import type { SweepResult } from '../clearance/kernel';
 import { decidingProfile } from '../clearance/profile';
 import { misses } from '../clearance/rub';
-import { AXLES, type AxleName, type Build, type Obstacle } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build, Obstacle } from '../format/build';
 import { sectionOf, type Section } from '../clearance/section';
 import type { Package } from '../format/package';
 import { isThere } from '../vehicle/parts';

@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
 import { inMm, say, type Wording } from '../wording';
 import { withChanges, type Change } from './change';

@@ -1,6 +1,7 @@
 import { canStand, possible } from '../clearance/cures/trial';
 import { type ScannedKind } from '../clearance/cures/kinds';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
 import { SHARED, withChanges, type Change } from './change';
 

@@ -1,6 +1,6 @@
 import { effortHours, TRYING } from '../clearance/cures/kinds';
 import type { Build } from '../format/build';
-import { AXLES } from '../format/fields';
+import { AXLES } from '../format/names';
 import type { FreeKind, FreeLimits } from '../format/freeLimits';
 import { keyOf, withChanges, type Change } from './change';
 import type { Corners } from './corners';

@@ -3,7 +3,8 @@ import { cutDepths, leastWhole, sweepCorner, sweepInputOf } from '../clearance/c
 import { reaches, type Grade } from '../clearance/grade';
 import { decidingProfile } from '../clearance/profile';
 import { acceptedRubs, goalsOf } from '../clearance/rub';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
 import { type Wording } from '../wording';
 import { cornersOf, type Corners } from './corners';

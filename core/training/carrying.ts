@@ -1,4 +1,4 @@
-import { partWords } from '../format/driveline';
+import { partWords } from '../format/names';
 import { PART_NAMES, weakestOf } from '../driveline/strength';
 import type { Build } from '../format/build';
 import { judged, withPackage, type Lesson, type Values } from './lesson';

@@ -1,5 +1,6 @@
 import type { Assessment } from '../assess';
-import type { AxleName, Build } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { Quantity } from '../units/quantity';
 import type { Wording } from '../wording';
 

@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Vehicle } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Vehicle } from '../format/build';
 import { roleOf } from '../format/materials';
 
 /** A place seen from the left: mm behind the front hub as delivered (front to the left), and over the ground. */

@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build, type Vehicle } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build, Vehicle } from '../format/build';
 import { deriveFigures } from '../figures';
 import { MM_PER_INCH } from '../units/length';
 import { riseMm } from './rise';

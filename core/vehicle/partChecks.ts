@@ -1,4 +1,5 @@
-import { AXLES, type Build } from '../format/build';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
 import type { Obstacle } from '../format/vehicle';
 import type { Check } from '../check';
 import { say, inMm, type Wording } from '../wording';

@@ -1,5 +1,6 @@
 import { inMm, say } from '../wording';
-import { AXLES, type Build } from '../format/build';
+import { AXLES } from '../format/names';
+import type { Build } from '../format/build';
 import type { Check } from '../check';
 import { travelOf, type Travel } from './travel';
 

@@ -1,4 +1,5 @@
-import type { AxleName, Corner, Vehicle } from '../format/build';
+import type { AxleName } from '../format/names';
+import type { Corner, Vehicle } from '../format/build';
 
 /** A vehicle with another corner at one of its axles. */
 export const withCorner = (vehicle: Vehicle, axle: AxleName, corner: Corner): Vehicle => ({

@@ -1,6 +1,7 @@
 import { canStand } from '../clearance/cures/trial';
 import { misses } from '../clearance/rub';
-import { AXLES, type AxleName, type Build } from '../format/build';
+import { AXLES, type AxleName } from '../format/names';
+import type { Build } from '../format/build';
 import type { FreeKind, FreeLimits } from '../format/freeLimits';
 import { withChanges, type Change } from '../together/change';
 import type { Corners } from '../together/corners';

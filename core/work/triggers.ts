@@ -1,5 +1,6 @@
-import type { AxleName, Build } from '../format/build';
-import { AXLES } from '../format/fields';
+import type { AxleName } from '../format/names';
+import type { Build } from '../format/build';
+import { AXLES } from '../format/names';
 import { cutKindOf, cutMinutes, type CutKind } from '../cutting/kinds';
 import { deriveFigures } from '../figures';
 import { lengthOf } from '../geometry/vec';

@@ -1,7 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import json from 'json-stringify-pretty-compact';
-import { AXLES, type AxleName, type Build, type BuildFile } from '../../core/format/build';
+import { AXLES, type AxleName } from '../../core/format/names';
+import type { Build, BuildFile } from '../../core/format/build';
 import { predict, waysOf } from '../../core/calibration/predict';
 import { stanceTravelMm } from '../../core/calibration/nextReadings';
 import { tireSize } from '../../core/tire/size';

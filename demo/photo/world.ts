@@ -6,7 +6,7 @@ import {
   PLATE_CENTRES,
 } from '../../core/photogrammetry/cards';
 import { cross, dot, minus, times as scaled, unit, type Vec } from '../../core/geometry/vec';
-import type { Side } from '../../core/format/measured';
+import type { Side } from '../../core/format/names';
 import type { PhotoRound } from '../../core/format/photoRound';
 import type { RoundPicture } from '../../core/photogrammetry/roundInput';
 

@@ -5,12 +5,8 @@ import {
   verifyRegistrationResponse,
 } from '@simplewebauthn/server';
 import type { z } from 'zod';
-import {
-  noPasskeysAt,
-  type newPasskeyBody,
-  type PasskeyAnswer,
-  type PasskeyLine,
-} from '../../core/people/passkey';
+import { noPasskeysAt } from '../../core/people/passkeyAddress';
+import type { newPasskeyBody, PasskeyAnswer, PasskeyLine } from '../../core/people/passkey';
 import {
   addPasskey,
   dropPasskey,

@@ -1,4 +1,5 @@
-import { AXLES, type Build } from '../../core/format/build';
+import { AXLES } from '../../core/format/names';
+import type { Build } from '../../core/format/build';
 import type { Fault } from '../../core/format/fields';
 
 /**

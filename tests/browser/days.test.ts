@@ -1,6 +1,6 @@
 import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
-import { NO_WORK } from '../../core/format/jobWork';
+import { NO_WORK } from '../../core/work/noWork';
 import { minuteOf, sayDay } from '../../core/time/wallClock';
 import { takenInto } from '../../core/work/jobWork';
 import { workOf } from '../../core/work/needs';

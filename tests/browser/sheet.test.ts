@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { sweepCorner, sweepInputOf } from '../../core/clearance/corner';
 import { foldCorner } from '../../core/clearance/fold';
 import { mountedProfile } from '../../core/clearance/profile';
-import { AXLES } from '../../core/format/build';
+import { AXLES } from '../../core/format/names';
 import { readBuild } from '../../core/format/read';
 import { MATERIALS } from '../../core/format/materials';
 import { exportStage } from '../../server/jobs';

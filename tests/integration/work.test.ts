@@ -31,7 +31,7 @@ import {
   workOn,
 } from '../../server/work';
 import { checked, exampleFile } from '../example';
-import { NO_WORK } from '../../core/format/jobWork';
+import { NO_WORK } from '../../core/work/noWork';
 import { type Quote } from '../../core/format/quote';
 import { ownShop } from './ownShop';
 

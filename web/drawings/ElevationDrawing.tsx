@@ -1,5 +1,5 @@
 import type { Place } from '../../core/vehicle/bodyShape';
-import { AXLES } from '../../core/format/fields';
+import { AXLES } from '../../core/format/names';
 import { estimatedWords, heightFigures, heightWords } from '../../core/vehicle/elevationWords';
 import type { Elevation, HeightChange, Standing } from '../../core/vehicle/elevation';
 import type { UnitSystem } from '../../core/units/quantity';

@@ -1,5 +1,6 @@
-import type { AxleName, Build, Corner, Vehicle } from '../../core/format/build';
-import type { Side } from '../../core/format/measured';
+import type { AxleName } from '../../core/format/names';
+import type { Build, Corner, Vehicle } from '../../core/format/build';
+import type { Side } from '../../core/format/names';
 import { withReadings } from '../../core/log/deviceReading';
 import type { TakenPhotos } from '../../core/measure/takePhotos';
 import { changesBetween, withChanges, type Change, type Json } from '../../core/history/diff';

@@ -4,7 +4,8 @@ import type {
   PublicKeyCredentialRequestOptionsJSON,
   RegistrationResponseJSON,
 } from '@simplewebauthn/browser';
-import { noPasskeysAt, type PasskeyLine } from '../../core/people/passkey';
+import { noPasskeysAt } from '../../core/people/passkeyAddress';
+import type { PasskeyLine } from '../../core/people/passkey';
 import { send, type Answer } from './apiClient';
 
 /** Why this page can use no passkey, in words; null where it can. */

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { atom } from 'nanostores';
 import { useEffect } from 'react';
-import type { AxleName } from '../../core/format/build';
+import type { AxleName } from '../../core/format/names';
 import type { RoundLine } from '../../server/rounds';
 import { send } from './apiClient';
 import { $vehicle } from './store';

@@ -1,5 +1,6 @@
 import { atom, type ReadableAtom } from 'nanostores';
-import { STILL_HERE_S, type Where, type Whereabouts } from '../../core/people/whereabouts';
+import { type Where } from '../../core/format/where';
+import { STILL_HERE_S, type Whereabouts } from '../../core/people/whereabouts';
 import { send, type Answer } from './apiClient';
 import { madeId } from './madeId';
 import { $personName } from './preferences';

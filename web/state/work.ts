@@ -5,7 +5,7 @@ import { $job, $save, type SaveState } from './store';
 import { send } from './apiClient';
 import { dropDraft, keepDraft, readDraft, workSubject } from './drafts';
 import { keepWork, type OnItsWay, type WorkChange, type WorkKeeper } from './workKeeper';
-import { NO_WORK } from '../../core/format/jobWork';
+import { NO_WORK } from '../../core/work/noWork';
 
 /** The work on the job of the page, with what was just changed and is on its way. */
 export const $work = atom<VersionedWork>({ version: 0, work: NO_WORK });

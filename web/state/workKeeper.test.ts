@@ -3,7 +3,7 @@ import type { VersionedWork } from '../../server/work';
 import type { Answer } from './apiClient';
 import type { Draft } from './drafts';
 import { keepWork, type OnItsWay, type WorkChange } from './workKeeper';
-import { NO_WORK } from '../../core/format/jobWork';
+import { NO_WORK } from '../../core/work/noWork';
 
 /** What the endpoint does: stores what is of the version it holds, refuses the rest with what it holds. */
 function server() {

@@ -1,4 +1,4 @@
-import { AXLES, type AxleName } from '../../core/format/fields';
+import { AXLES, type AxleName } from '../../core/format/names';
 import { useId } from 'react';
 
 /** The ends of a vehicle as a heading or a choice says them. */

@@ -1,7 +1,8 @@
 import type { Result } from '../../core/result';
 import { expose } from 'comlink';
 import { assess, type Assessment } from '../../core/assess';
-import type { AxleName, Build } from '../../core/format/build';
+import type { AxleName } from '../../core/format/names';
+import type { Build } from '../../core/format/build';
 import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
 import { decidingReadings, type ToSettle } from '../../core/calibration/decidingReadings';

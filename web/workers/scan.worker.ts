@@ -1,6 +1,7 @@
 import { middleOf, vecOf, type Vec } from '../../core/geometry/vec';
 import { expose } from 'comlink';
-import type { AxleName, Build, Obstacle } from '../../core/format/build';
+import type { AxleName } from '../../core/format/names';
+import type { Build, Obstacle } from '../../core/format/build';
 import { carrierMotion } from '../../core/clearance/points';
 import { sweepCorner, sweepInputOf } from '../../core/clearance/corner';
 import { mountedProfile } from '../../core/clearance/profile';
@@ -19,7 +20,7 @@ import { contourOf } from '../../core/scan/contour';
 import { CHUNK_POINTS, packPoints, POINT_BYTES, unpackPoints } from '../../core/scan/parts';
 import { sweepScan, type ScanSweep } from '../../core/scan/sweepScan';
 import { treeOf, type Tree } from '../../core/scan/tree';
-import type { Side } from '../../core/format/measured';
+import type { Side } from '../../core/format/names';
 import { readCloud } from '../../formats/pointCloud';
 import { UNMARKED, type ScanPart } from '../../core/format/scan';
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, obstacle } from '../../../tests/example';
 import { assess } from '../../assess';
-import type { AxleName, Build } from '../../format/build';
+import type { AxleName } from '../../format/names';
+import type { Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { changed } from './kinds';

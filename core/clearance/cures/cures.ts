@@ -1,4 +1,5 @@
-import { AXLES, type AxleName, type Build } from '../../format/build';
+import { AXLES, type AxleName } from '../../format/names';
+import type { Build } from '../../format/build';
 import { isNeverCut } from '../../format/materials';
 import { isCutPossible, realDepthMm, wholeDepthMm } from '../../cutting/realCut';
 import { gainOf } from '../continuous';

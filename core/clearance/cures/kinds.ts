@@ -1,8 +1,9 @@
-import type { AxleName, Build } from '../../format/build';
+import type { AxleName } from '../../format/names';
+import type { Build } from '../../format/build';
 import { resizedTire } from '../../tire/resized';
 import { tireSize } from '../../tire/size';
 import { materialOf, type Material } from '../../format/materials';
-import { CURE_KINDS } from '../../format/freeLimits';
+import { CURE_KINDS } from '../../format/names';
 import type { Lift, Package } from '../../format/package';
 
 export { CURE_KINDS };

@@ -1,4 +1,5 @@
-import type { AxleName, Build } from '../../format/build';
+import type { AxleName } from '../../format/names';
+import type { Build } from '../../format/build';
 import type { ScannedKind } from './kinds';
 import { TRYING } from './kinds';
 import { trialOf } from './trial';

@@ -1,4 +1,5 @@
-import type { AxleName, Build } from '../../format/build';
+import type { AxleName } from '../../format/names';
+import type { Build } from '../../format/build';
 import type { Package } from '../../format/package';
 import { cutDepths, sweepCorner, sweepForLeast, sweepInputOf, type SweepCorner } from '../corner';
 import { decidingProfile } from '../profile';

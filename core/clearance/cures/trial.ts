@@ -1,4 +1,5 @@
-import { buildSchema, type AxleName, type Build } from '../../format/build';
+import type { AxleName } from '../../format/names';
+import { buildSchema, type Build } from '../../format/build';
 import { tireSize } from '../../tire/size';
 import { MM_PER_INCH } from '../../units/length';
 import { travelOf } from '../../vehicle/travel';

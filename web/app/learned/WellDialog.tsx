@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { AXLES } from '../../../core/format/build';
+import { AXLES } from '../../../core/format/names';
 import type { WellFile } from '../../../core/format/well';
 import { isPhotographed } from '../../../core/measure/heldAgainst';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';

@@ -1,4 +1,5 @@
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { CornerView, type Frame } from '../../drawings/CornerView';
 import { useStanding } from '../../stations/fit/useStanding';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { AddRow, RowsDialog, rowsOf, RowsTable, type Column } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
-import { WEEKDAYS, type Weekday } from '../../../core/format/time';
+import { WEEKDAYS, type Weekday } from '../../../core/format/names';
 import type { ShopCalendar } from '../../../core/format/shopCalendar';
 
 const HOURS: readonly Column<'day' | 'from' | 'to'>[] = [

@@ -1,5 +1,5 @@
 import { DAY_MIN, minuteOfDay } from '../../../core/time/wallClock';
-import { WEEKDAYS } from '../../../core/format/time';
+import { WEEKDAYS } from '../../../core/format/names';
 import type { ShopCalendar } from '../../../core/format/shopCalendar';
 
 /** How the minutes of a week lie across the board: open days side by side, each from the first to the last open hour. */

@@ -1,6 +1,6 @@
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
-import { AXLES } from '../../../core/format/fields';
+import { AXLES } from '../../../core/format/names';
 import { tradeoffsOf } from '../../../core/tradeoffs';
 import { showRounded } from '../../../core/units/quantity';
 import { riseMm } from '../../../core/vehicle/rise';

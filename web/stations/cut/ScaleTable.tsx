@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import type { AxleName } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
 import type { ScaleStep } from '../../../core/cutting/scale';
 import { showWithUnit } from '../../../core/units/quantity';
 import { $units } from '../../state/store';

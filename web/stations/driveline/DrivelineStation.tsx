@@ -1,6 +1,7 @@
 import { BelowFold } from '../../ui/BelowFold';
 import { memo, useState } from 'react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import type { Axle } from '../../../core/format/driveline';
 import type { Strength as StrengthOf } from '../../../core/driveline/strength';
 import { offeredRatios } from '../../../core/driveline/driveline';

@@ -1,6 +1,6 @@
 import type { Axle } from '../../../core/format/driveline';
 import type { Part, PartName, Strength } from '../../../core/driveline/strength';
-import { AXLES, type AxleName } from '../../../core/format/build';
+import { AXLES, type AxleName } from '../../../core/format/names';
 
 export const PART_WORDS: Record<PartName, string> = {
   shaft: 'shaft',

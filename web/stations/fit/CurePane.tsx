@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { memo, useEffect, type ReactNode } from 'react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { codeOf, tireSize } from '../../../core/tire/size';
 import { showWithUnit } from '../../../core/units/quantity';
 import { useCatalog } from '../package/useCatalog';

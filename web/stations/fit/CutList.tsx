@@ -1,5 +1,6 @@
 import { Trash2 } from 'lucide-react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { labelOf } from '../../../core/verdict';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';

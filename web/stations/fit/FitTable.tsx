@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import type { ReactNode } from 'react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import type { Fit, ObstacleFit } from '../../../core/clearance/fit';
 import { isNeverCut, materialOf } from '../../../core/format/materials';
 import { showRounded } from '../../../core/units/quantity';

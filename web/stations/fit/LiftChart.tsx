@@ -12,7 +12,7 @@ import {
   YAxis,
 } from 'recharts';
 import type { LiftCurve } from '../../../core/clearance/cures/liftCurves';
-import type { AxleName } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
 import { unitOf, unitSize, show } from '../../../core/units/quantity';
 import { AXIS, GRID, LINE } from '../../ui/chartLook';
 import { $units } from '../../state/store';

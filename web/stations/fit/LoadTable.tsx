@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { Fragment, memo } from 'react';
-import { AXLES, type AxleName, type Build } from '../../../core/format/build';
+import { AXLES, type AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import type { LoadCase } from '../../../core/clearance/loadCases';
 import { showRounded } from '../../../core/units/quantity';
 import { labelOf } from '../../../core/verdict';

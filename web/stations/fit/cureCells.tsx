@@ -1,7 +1,8 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { cured, type CornerCures, type Cure } from '../../../core/clearance/cures/cures';
 import { CURE_KINDS, type CureKind } from '../../../core/clearance/cures/kinds';
 import { CURE_WORDS, cureAmount, labelOf } from '../../../core/verdict';

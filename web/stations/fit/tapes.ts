@@ -1,4 +1,5 @@
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import type { TapeOf } from '../../drawings/BenchDrawing';
 import { setLift, setOffset, setStage } from '../../state/edits';
 import { $pose } from '../../state/store';

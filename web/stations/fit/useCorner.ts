@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { sweepCorner, type SweepCorner } from '../../../core/clearance/corner';
 import { mountedProfile, type Profile } from '../../../core/clearance/profile';
 import { materialOf, type Layer } from '../../../core/format/materials';

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { poseView, type PoseView } from '../../../core/clearance/contact';
 import { cutDepths, sweepCorner, sweepInputOf } from '../../../core/clearance/corner';
 import { mountedProfile, type Profile } from '../../../core/clearance/profile';

@@ -1,4 +1,5 @@
-import { ZONES, type Use, type Zone } from '../../../core/format/use';
+import { ZONES, type Zone } from '../../../core/format/names';
+import type { Use } from '../../../core/format/use';
 
 /** Zones that a shop made for itself, beside the three. */
 type Own = readonly NonNullable<Use['zoneLimits']>[];

@@ -4,7 +4,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
 import { showRounded } from '../../../core/units/quantity';
-import { AXLES } from '../../../core/format/fields';
+import { AXLES } from '../../../core/format/names';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';

@@ -12,7 +12,8 @@ import {
   YAxis,
 } from 'recharts';
 import type { Assessment } from '../../../core/assess';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { sidewallCurve, TRAIL_SHARE } from '../../../core/load/pressure';
 import { tireSize } from '../../../core/tire/size';
 import { show, unitOf, unitSize } from '../../../core/units/quantity';

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import type { Assessment } from '../../../core/assess';
-import { AXLES } from '../../../core/format/build';
+import { AXLES } from '../../../core/format/names';
 import { showRounded, showWithUnit } from '../../../core/units/quantity';
 import { $units } from '../../state/store';
 import { AXLE_WORDS } from '../../ui/choices';

@@ -1,4 +1,4 @@
-import { AXLES } from '../../../core/format/fields';
+import { AXLES } from '../../../core/format/names';
 import { putDotted } from '../../../core/dotted';
 import { ROTATION_WORDS } from '../../../core/log/logEntry';
 import { unitOf, unitSize, type UnitSystem } from '../../../core/units/quantity';

@@ -1,4 +1,5 @@
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';

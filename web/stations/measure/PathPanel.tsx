@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { linkageOf, pathAt } from '../../../core/clearance/linkage';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import type { PathRow } from '../../../core/format/vehicle';
 import { usualPath } from '../../../core/vehicle/starter';
 import { showRounded, withUnit } from '../../../core/units/quantity';

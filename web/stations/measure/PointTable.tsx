@@ -1,5 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
-import type { AxleName, Obstacle, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Obstacle, Vehicle } from '../../../core/format/build';
 import { isNeverCut, materialOf, MATERIALS, ROLE_WORDS, roleOf, ROLES } from '../../../core/format/materials';
 import { Choice } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';

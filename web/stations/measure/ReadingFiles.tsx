@@ -1,7 +1,8 @@
 import { Download, Gauge, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import type { Fault } from '../../../core/format/fields';
 import type { WellFile } from '../../../core/format/well';
 import { takeAll } from '../../../core/measure/takeAll';

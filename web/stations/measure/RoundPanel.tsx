@@ -1,10 +1,12 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import type { DecidingReading } from '../../../core/calibration/decidingReadings';
 import { placesAmong } from '../../../core/measure/places';
 import { roundFor, type RoundReading } from '../../../core/measure/round';
-import { SHAPES, type Side, type WellShape } from '../../../core/format/measured';
+import type { Side } from '../../../core/format/names';
+import { SHAPES, type WellShape } from '../../../core/format/measured';
 import { beginShape, dropReading, takeReading } from '../../../core/measure/take';
 import { readQuantity, show } from '../../../core/units/quantity';
 import { Segments } from '../../ui/choices';

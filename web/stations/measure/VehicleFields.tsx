@@ -1,4 +1,5 @@
-import { AXLES, type Vehicle } from '../../../core/format/build';
+import { AXLES } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import { SEATS } from '../../../core/format/wheel';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import { Choice } from '../../ui/choices';

@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useRef } from 'react';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import type { Point } from '../../../core/clearance/contact';
 import { showWithUnit } from '../../../core/units/quantity';
 import { CornerView, gapIn, type Frame, type Guide } from '../../drawings/CornerView';

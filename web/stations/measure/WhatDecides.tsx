@@ -8,7 +8,7 @@ import type {
   ToSettle,
 } from '../../../core/calibration/decidingReadings';
 import { isUnmeasured, stillToRead } from '../../../core/measure/still';
-import { AXLES } from '../../../core/format/fields';
+import { AXLES } from '../../../core/format/names';
 import { $build, $units } from '../../state/store';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { wordsOf } from './readingWords';

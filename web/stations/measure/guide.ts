@@ -1,4 +1,5 @@
-import type { AxleName, Obstacle, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Obstacle, Vehicle } from '../../../core/format/build';
 import { standingProfile } from '../../../core/measure/begin';
 import { pointAt } from '../../../core/measure/moveThing';
 import type { RoundReading } from '../../../core/measure/round';

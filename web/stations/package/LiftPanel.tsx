@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { memo } from 'react';
-import { AXLES, type Build } from '../../../core/format/build';
+import { AXLES } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import type { Quantity } from '../../../core/units/quantity';
 import { NumberField } from '../../ui/NumberField';
 import { showWithUnit } from '../../../core/units/quantity';

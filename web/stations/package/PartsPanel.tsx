@@ -1,4 +1,5 @@
-import { AXLES, type Build, type Obstacle } from '../../../core/format/build';
+import { AXLES } from '../../../core/format/names';
+import type { Build, Obstacle } from '../../../core/format/build';
 import { setStage } from '../../state/edits';
 import { NumberField } from '../../ui/NumberField';
 

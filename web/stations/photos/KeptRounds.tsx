@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import type { AxleName } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
 import type { RoundLine } from '../../../server/rounds';
 import { refusalWords, send } from '../../state/apiClient';
 import { Button } from '../../ui/Button';

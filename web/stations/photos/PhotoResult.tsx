@@ -1,8 +1,9 @@
 import { useStore } from '@nanostores/react';
 import { useMemo } from 'react';
 import { toast } from 'sonner';
-import type { AxleName, Vehicle } from '../../../core/format/build';
-import type { Side } from '../../../core/format/measured';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
+import type { Side } from '../../../core/format/names';
 import { offWhatStands } from '../../../core/measure/heldAgainst';
 import { isSure, takePhotos } from '../../../core/measure/takePhotos';
 import type { PhotoMeasurement, PhotoPoint } from '../../../core/photogrammetry/measure';

@@ -1,7 +1,8 @@
 import type { DragEvent } from 'react';
 import { Camera, Printer, Trash2, Upload } from 'lucide-react';
-import type { AxleName, Vehicle } from '../../../core/format/build';
-import type { Side } from '../../../core/format/measured';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
+import type { Side } from '../../../core/format/names';
 import { middleOf } from '../../../core/geometry/vec';
 import { thingOf } from '../../../core/measure/sides';
 import { cardPlan, plannedObstacles } from '../../../core/photogrammetry/cardPlan';

@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import { isSure } from '../../../core/measure/takePhotos';
 import type { PhotoPoint } from '../../../core/photogrammetry/measure';
 import { showWithUnit } from '../../../core/units/quantity';

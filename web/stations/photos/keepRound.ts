@@ -1,5 +1,6 @@
 import { toast } from 'sonner';
-import type { AxleName, Vehicle } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Vehicle } from '../../../core/format/build';
 import type { KeptRound } from '../../../core/format/keptRound';
 import type { PhotoRound } from '../../../core/format/photoRound';
 import { heldAgainst } from '../../../core/measure/heldAgainst';

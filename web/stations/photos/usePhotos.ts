@@ -1,10 +1,10 @@
 import { useStore } from '@nanostores/react';
 import { wrap, type Remote } from 'comlink';
 import { atom } from 'nanostores';
-import type { AxleName } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
 import type { KeptRound } from '../../../core/format/keptRound';
 import type { PhotoRound } from '../../../core/format/photoRound';
-import type { Side } from '../../../core/format/measured';
+import type { Side } from '../../../core/format/names';
 import type { PhotoMeasurement } from '../../../core/photogrammetry/measure';
 import type { RoundPicture } from '../../../core/photogrammetry/roundInput';
 import { madeId } from '../../state/madeId';

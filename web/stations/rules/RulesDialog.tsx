@@ -1,7 +1,8 @@
 import { today } from '../../state/clock';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { RULE_KINDS, type Rule, type RuleKind, type RuleSet } from '../../../core/format/rules';
+import { RULE_KINDS, type RuleKind } from '../../../core/format/names';
+import type { Rule, RuleSet } from '../../../core/format/rules';
 import { readRules, writeRules } from '../../../formats/ruleSetJson';
 import { download } from '../../ui/download';
 import { FileButton } from '../../ui/FileButton';

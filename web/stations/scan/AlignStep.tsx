@@ -1,5 +1,5 @@
 import type { Vec } from '../../../core/geometry/vec';
-import type { Side } from '../../../core/format/measured';
+import type { Side } from '../../../core/format/names';
 import { PICK_NAMES, picksOf, type Scan } from './useScan';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';

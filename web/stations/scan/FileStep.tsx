@@ -1,7 +1,7 @@
 import { Upload } from 'lucide-react';
 import { useKept } from '../../state/kept';
 import { useRef } from 'react';
-import type { Side } from '../../../core/format/measured';
+import type { Side } from '../../../core/format/names';
 import { Segments } from '../../ui/choices';
 import { PICK_NAMES, type Scan } from './useScan';
 import { Button } from '../../ui/Button';

@@ -1,7 +1,8 @@
 import type { Vec } from '../../../core/geometry/vec';
 import { useStore } from '@nanostores/react';
 import { useEffect, useRef, type PointerEvent } from 'react';
-import type { AxleName, Build } from '../../../core/format/build';
+import type { AxleName } from '../../../core/format/names';
+import type { Build } from '../../../core/format/build';
 import { linkageOf } from '../../../core/clearance/linkage';
 import { POSE_STRIDE, writePose } from '../../../core/clearance/poses';
 import { onTheme } from '../../drawings/colour';

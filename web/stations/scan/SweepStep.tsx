@@ -1,7 +1,8 @@
 import { useStore } from '@nanostores/react';
 import { toast } from 'sonner';
-import type { AxleName, Build, Obstacle } from '../../../core/format/build';
-import type { Side } from '../../../core/format/measured';
+import type { AxleName } from '../../../core/format/names';
+import type { Build, Obstacle } from '../../../core/format/build';
+import type { Side } from '../../../core/format/names';
 import { showWithUnit } from '../../../core/units/quantity';
 import { poseShort } from '../../../core/verdict';
 import { withCorner } from '../../../core/vehicle/withCorner';

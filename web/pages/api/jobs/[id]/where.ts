@@ -1,4 +1,4 @@
-import { whereBody } from '../../../../../core/people/whereabouts';
+import { whereBody } from '../../../../../core/format/where';
 import { jobById } from '../../../../../data/jobs';
 import { noteWhere, whereaboutsOf } from '../../../../../data/whereabouts';
 import { endpoint, handle } from '../../../../../server/endpoint';
