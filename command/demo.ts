@@ -7,7 +7,7 @@ import { takenInto } from '../core/work/jobWork';
 import { dayAfter, withPartStep } from '../core/work/partLife';
 import { workOf } from '../core/work/needs';
 import { SHIPPED_WORK } from '../core/work/shippedWork';
-import { type BuildFile } from '../core/format/build';
+import type { BuildFile } from '../core/format/build';
 import type { Connection } from '../data/client';
 import { emptyTables } from '../data/empty';
 import { finishShop, openShop, shopsThere } from '../data/shop';

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { addDays, format, subDays } from 'date-fns';
-import { type BuildFile } from '../core/format/build';
+import type { BuildFile } from '../core/format/build';
 import { reconcile } from '../core/calibration/reconcile';
 import { takeOver } from '../core/calibration/takeOver';
 import type { Database } from '../data/client';

@@ -1,5 +1,6 @@
 import { assess } from './assess';
-import { gradeChance, type GradeChance } from './clearance/gradeChance';
+import type { GradeChance } from './clearance/sureness';
+import { gradeChance } from './clearance/gradeChance';
 import type { Build } from './format/build';
 import { isUnsure } from './verdictTail';
 

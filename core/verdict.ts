@@ -4,7 +4,7 @@ import { AXLES, type AxleName } from './format/names';
 import type { Build } from './format/build';
 import type { Cure } from './clearance/cures/cures';
 import { unitOfCure, type CureKind } from './clearance/cures/kinds';
-import { decidingLeast } from './clearance/fit';
+import { decidingLeast } from './clearance/decidingLeast';
 import { GRADES, reaches } from './clearance/grade';
 import { grownDecides } from './tire/grown';
 import { zoneName } from './clearance/zone';

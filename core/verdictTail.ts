@@ -1,13 +1,13 @@
 import type { Assessment } from './assess';
 import type { Check } from './check';
-import { weakestOf } from './driveline/strength';
+import { weakestOf } from './driveline/weakest';
 import { partWords } from './format/names';
 import { AXLES } from './format/names';
 import type { Build } from './format/build';
 import { RULE_KINDS } from './format/names';
 import { stillToRead } from './measure/still';
 import { GRADE_WORDS, worstGrade, type Grade } from './clearance/grade';
-import { surenessOf, type GradeChance } from './clearance/gradeChance';
+import { surenessOf, type GradeChance } from './clearance/sureness';
 
 const fails = (checks: readonly Check[]): boolean => checks.some(({ status }) => status === 'fail');
 

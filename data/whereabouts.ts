@@ -1,5 +1,5 @@
 import { and, asc, eq, lt, sql } from 'drizzle-orm';
-import { type Where } from '../core/format/where';
+import type { Where } from '../core/format/where';
 import { GONE_S, type Whereabouts } from '../core/people/whereabouts';
 import type { Queryable } from './client';
 import { whereabouts } from './tables';

@@ -1,5 +1,5 @@
 import stringify from 'json-stringify-pretty-compact';
-import { type Build, type BuildFile } from '../core/format/build';
+import type { Build, BuildFile } from '../core/format/build';
 import type { Fault } from '../core/format/fields';
 import { parseJson } from './json';
 import type { Result } from '../core/result';

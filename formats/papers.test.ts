@@ -21,7 +21,7 @@ import { paperPdf, wrapped } from './paperPdf';
 import { planIcs } from './planIcs';
 import { readWorkRules, writeWorkRules } from './workRulesJson';
 import { NO_WORK } from '../core/work/noWork';
-import { type Quote } from '../core/format/quote';
+import type { Quote } from '../core/format/quote';
 import { SHIPPED_CALENDAR } from '../core/format/shopCalendar';
 
 const HEADING = {

@@ -27,7 +27,7 @@ import { done, faulty, missing, type Outcome } from './errors';
 import { workOn } from './work';
 import type { UnitSystem } from '../core/units/quantity';
 import type { JobWork } from '../core/format/jobWork';
-import { type Terms } from '../core/format/quote';
+import type { Terms } from '../core/format/quote';
 import { tireMakerOf } from '../core/catalog/chosen';
 import { readBuild } from '../core/format/read';
 import { chosenOf } from './chosen';

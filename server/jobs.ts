@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type BuildFile } from '../core/format/build';
+import type { BuildFile } from '../core/format/build';
 import { oneOf } from '../core/format/fields';
 import { grouped } from '../core/grouped';
 import { countParam, flag } from './endpoint';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Build } from '../core/format/build';
+import type { Build } from '../core/format/build';
 import { expectationOf, type Expectation } from '../core/calibration/expectation';
 import { isPhotographed } from '../core/measure/heldAgainst';
 import { transaction, type Queryable } from '../data/client';

@@ -14,7 +14,7 @@ import {
 import type { Actor } from './versioned';
 import type { Reader } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
-import { type ScanHead } from '../core/format/scan';
+import type { ScanHead } from '../core/format/scan';
 
 export type ScanLine = ScanHead & { id: number; person: string; at: string };
 

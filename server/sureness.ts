@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import type { Assessment } from '../core/assess';
-import type { GradeChance } from '../core/clearance/gradeChance';
+import type { GradeChance } from '../core/clearance/sureness';
 import type { Build } from '../core/format/build';
 import { readBuild } from '../core/format/read';
 import { isUnsure } from '../core/verdictTail';

@@ -1,7 +1,7 @@
 import type { Quote } from '../core/format/quote';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { type Build, type BuildFile, type Obstacle } from '../core/format/build';
+import type { Build, BuildFile, Obstacle } from '../core/format/build';
 import { readBuild } from '../core/format/read';
 
 const WHEEL: BuildFile['package']['wheel'] = {

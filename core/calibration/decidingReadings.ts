@@ -1,4 +1,5 @@
-import { chanceOf, drawBuilds, SURE, sureGrade, surenessOf, type DrawnBuild } from '../clearance/gradeChance';
+import { surenessOf } from '../clearance/sureness';
+import { chanceOf, drawBuilds, SURE, sureGrade, type DrawnBuild } from '../clearance/gradeChance';
 import { GRADES, type Grade } from '../clearance/grade';
 import { unsureParts, type UnsurePart } from '../clearance/unsure';
 import { AXLES, type AxleName } from '../format/names';

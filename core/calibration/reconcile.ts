@@ -13,7 +13,7 @@ import {
   type Unknown,
 } from './predict';
 import { touched } from '../log/testFit';
-import { type TestReading } from '../format/testFit';
+import type { TestReading } from '../format/testFit';
 
 /** What the readings say of one thing that may be otherwise than measured. */
 export type Correction = {

@@ -226,10 +226,6 @@ function grownOf(
   };
 }
 
-/** The least clearance of the tire that decides the grade, and where it is. */
-export const decidingLeast = (fit: Fit, use: Build['use']): Pick<Fit, 'leastClearanceMm' | 'at'> =>
-  grownDecides(use) ? fit.grown : fit;
-
 /** One corner judged: the sweep's minima, its map, the usable lock, the grade and what would have to be cut. */
 export function fitOf(corner: SweepCorner, axle: AxleName, build: Build, figures: Figures): Fit {
   const { grid } = corner;

@@ -10,7 +10,8 @@ import { resizedTire } from '../tire/resized';
 import { tireSize } from '../tire/size';
 import { fitBoth } from './fit';
 import { GRADES, reaches, worstGrade, type Grade } from './grade';
-import { gradeChance, surenessOf } from './gradeChance';
+import { surenessOf } from './sureness';
+import { gradeChance } from './gradeChance';
 import { GUESSED_POINT_MM, RIDE_SPREAD_MM, SHARED_SHARE, sizeSpreadMm } from './spread';
 import { USUAL_GIVE_MM } from '../vehicle/partChecks';
 

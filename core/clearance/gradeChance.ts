@@ -4,9 +4,7 @@ import { seeded } from '../statistics/seeded';
 import { gradeOf, GRADES, worstGrade, type Grade } from './grade';
 import { SHARED_SHARE, WELL_SHARE } from './spread';
 import { unsureParts, type UnsurePart } from './unsure';
-
-/** Chance, 0 to 1, that a build's sweep is in truth graded at least so well. Estimates, from how far each thing may be off. */
-export type GradeChance = Record<Grade, number>;
+import { surenessOf, type GradeChance } from './sureness';
 
 /** Enough that what is said is within about 1 in 100 of what more of them would say. */
 const SAMPLES = 2000;
@@ -123,7 +121,3 @@ export const SURE = 0.9;
 /** The best grade that a build is sure to have at least; blocked where it is sure that it is; null where no grade is sure. */
 export const sureGrade = (chance: GradeChance): Grade | null =>
   GRADES.find((grade) => surenessOf(chance, grade) >= SURE) ?? null;
-
-/** How sure a grade is: that it is at least that; of what is blocked, that it is. */
-export const surenessOf = (chance: GradeChance, grade: Grade): number =>
-  grade === 'blocked' ? 1 - chance.trim : chance[grade];

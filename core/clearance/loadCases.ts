@@ -3,11 +3,12 @@ import type { Build } from '../format/build';
 import { deriveFigures } from '../figures';
 import { G } from '../load/masses';
 import { travelOf } from '../vehicle/travel';
-import { decidingLeast, fitOf, type Fit } from './fit';
+import { decidingLeast } from './decidingLeast';
+import { fitOf, type Fit } from './fit';
 import { poseView } from './contact';
 import { cutDepths, sweepCorner, sweepInputOf } from './corner';
 import { decidingProfile } from './profile';
-import { type Package } from '../format/package';
+import type { Package } from '../format/package';
 
 /** One way in which the vehicle may be loaded, and what that does to each axle. */
 export type LoadCase = {

@@ -10,6 +10,7 @@ import { demandsNm, jointCapacityNm, ringCapacityNm, shaftCapacityNm, toothSideS
 import { fuseChecks } from './fuse';
 import { partWords } from '../format/names';
 import type { Axle, Powertrain } from '../format/driveline';
+import { weakestOf } from './weakest';
 
 export const PART_NAMES = [
   'shaft',
@@ -36,13 +37,6 @@ export type Part = {
 };
 export type AxleStrength = { parts: Part[]; weakest: PartName | null };
 export type Strength = Record<AxleName, AxleStrength> & { checks: Check[] };
-
-/** The part that torque would break first; bearing, steering and brakes only wear. null where none is known. */
-export function weakestOf(parts: readonly Part[]): Part | null {
-  return parts
-    .filter(({ demandNm }) => demandNm !== undefined)
-    .reduce<Part | null>((a, b) => (a === null || b.factor < a.factor ? b : a), null);
-}
 
 /** Bearing life falls with the load to this power (ISO 281). */
 const LIFE_POWER = { roller: 10 / 3, ball: 3 } as const;

@@ -6,7 +6,7 @@ import type { BuildFile } from '../format/build';
 import { disagreement, rowFor, sizeVerdict } from './sizeSchool';
 import { strengthOf, type AxleStrength } from './strength';
 import { offeredUpgrades, strengthWith, upgradesOf, type OfferedPart } from './upgrades';
-import { type SizeRow } from '../format/sizeTable';
+import type { SizeRow } from '../format/sizeTable';
 
 const strong = (change: (file: BuildFile) => void = () => undefined) =>
   drivenBuild((file) => {

@@ -61,7 +61,6 @@ export function words(most: number, least = 0) {
     .max(most, outside);
 }
 
-
 /** `{ front, rear }` of one thing. */
 export function perAxle<T extends z.ZodType>(item: T) {
   return z.strictObject({ front: item, rear: item });

@@ -4,7 +4,6 @@ import { FUSES } from './driveline';
 import { ruleSetSchema } from './rules';
 import { ZONES } from './names';
 
-
 /** Whether a soft liner may touch lightly in the last degrees of lock. */
 export const RUB_POLICIES = ['none', 'liner-kiss'] as const;
 

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { example } from '../../tests/example';
 import { chalkChecks, chalkStep } from './chalk';
 import type { RoadPressure } from './pressure';
-import { type Chalk } from '../format/chalk';
+import type { Chalk } from '../format/chalk';
 
 const road: RoadPressure = { kpa: 240, source: 'maker', enough: true };
 

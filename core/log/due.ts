@@ -1,6 +1,6 @@
 import { DAY_MIN, minuteOf, sayDate, wallTimeAt } from '../time/wallClock';
 import type { DueRule } from '../format/due';
-import { type LogEntry, type LogKind } from '../format/log';
+import type { LogEntry, LogKind } from '../format/log';
 
 export type Due = {
   label: string;

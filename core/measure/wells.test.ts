@@ -1,7 +1,7 @@
 import { START } from '../../tests/starter';
 import { expect, test } from 'vitest';
 import { assess } from '../assess';
-import { type Vehicle } from '../format/build';
+import type { Vehicle } from '../format/build';
 import { starterFile } from '../vehicle/starter';
 import type { WellShape } from '../format/measured';
 import { takeReading } from './take';

@@ -1,6 +1,6 @@
 import { wordingText } from '../wording';
 import type { Assessment } from '../assess';
-import type { GradeChance } from '../clearance/gradeChance';
+import type { GradeChance } from '../clearance/sureness';
 import { fitSureWords } from '../verdictTail';
 import { AXLES, type AxleName } from '../format/names';
 import type { Build } from '../format/build';

@@ -1,7 +1,7 @@
 import { sayDate } from '../time/wallClock';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { hours, lineCents, money, totalsOf } from '../quote/quote';
-import { type Quote, type QuoteLine, type QuoteOption, type Terms } from '../format/quote';
+import type { Quote, QuoteLine, QuoteOption, Terms } from '../format/quote';
 
 const amount = ({ count, price }: QuoteLine, cents: number, terms: Terms): string =>
   count > 0 && price === null ? 'not priced' : cents > 0 ? money(cents, terms) : '';

@@ -2,17 +2,17 @@ import type { Assessment } from '../assess';
 import { AXLES } from '../format/names';
 import type { Build } from '../format/build';
 import { partWords } from '../format/names';
-import { weakestOf } from '../driveline/strength';
+import { weakestOf } from '../driveline/weakest';
 import { tradeoffsOf } from '../tradeoffs';
 import { showRounded, type Quantity, type UnitSystem } from '../units/quantity';
 import { riseMm } from '../vehicle/rise';
 import { labelOf } from '../verdict';
 import { isUnsure, sureWords } from '../verdictTail';
-import type { GradeChance } from '../clearance/gradeChance';
+import type { GradeChance } from '../clearance/sureness';
 import { underTitle, type Block, type Heading, type PaperSheet } from './paper';
 import { money } from '../quote/quote';
 import { lockMapSketch, sectionSketch } from './stageSketches';
-import { type Terms } from '../format/quote';
+import type { Terms } from '../format/quote';
 
 /** What a stage comes to, in hundredths: all of it, and what of it is not done yet; `least` where a price is not known. */
 export type StageCost = { totalCents: number; toGoCents: number; least: boolean };

@@ -1,6 +1,6 @@
 import { boltCircleWords } from '../wheel/boltCircle';
 import type { Assessment } from '../assess';
-import type { GradeChance } from '../clearance/gradeChance';
+import type { GradeChance } from '../clearance/sureness';
 import { sureWords } from '../verdictTail';
 import { AXLES } from '../format/names';
 import type { Build } from '../format/build';

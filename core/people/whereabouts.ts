@@ -1,6 +1,5 @@
 import type { Where } from '../format/where';
 
-
 /** Somebody who is on the same job now. */
 export type Whereabouts = Omit<Where, 'leaf'> & { person: string; leaf: string };
 

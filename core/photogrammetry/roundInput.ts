@@ -1,4 +1,4 @@
-import { type PhotoRound } from '../format/photoRound';
+import type { PhotoRound } from '../format/photoRound';
 import type { Fault } from '../format/fields';
 import type { Result } from '../result';
 import { kindOfCard } from './cards';

@@ -3,7 +3,7 @@ import { planCalendar, planResources } from './shopCalendar';
 import type { Placed, Plan, Task } from './task';
 import { DAY_MIN, minuteOf, WEEK_MIN } from '../time/wallClock';
 import type { JobWork } from '../format/jobWork';
-import { type ShopCalendar } from '../format/shopCalendar';
+import type { ShopCalendar } from '../format/shopCalendar';
 
 /** A job as the week sees it. */
 export type PlannedJob = { id: number; number: string; vehicle: string; work: JobWork };

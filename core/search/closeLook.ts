@@ -1,4 +1,5 @@
-import { decidingLeast, fitBoth } from '../clearance/fit';
+import { decidingLeast } from '../clearance/decidingLeast';
+import { fitBoth } from '../clearance/fit';
 import { reaches, worstGrade, type Grade } from '../clearance/grade';
 import { choiceOf, keyOf, type Found } from './found';
 import { buildOf, type Space } from './space';

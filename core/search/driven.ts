@@ -1,6 +1,7 @@
 import { rpmAt, runningOf } from '../driveline/gearing';
 import { speedometerOf } from '../driveline/speedometer';
-import { strengthOf, weakestOf } from '../driveline/strength';
+import { weakestOf } from '../driveline/weakest';
+import { strengthOf } from '../driveline/strength';
 import { deriveFigures } from '../figures';
 import { loadOf } from '../load/load';
 import { ruleChecks } from '../rules/evaluate';

@@ -1,5 +1,5 @@
 import { assess } from '../assess';
-import { type Build, type Tire, type VehicleFile, type Wheel } from '../format/build';
+import type { Build, Tire, VehicleFile, Wheel } from '../format/build';
 import type { Grade } from '../clearance/grade';
 import { asDelivered, NO_LIFT } from '../vehicle/asDelivered';
 import { STOP_WORDS, type Stop } from './limits';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { example } from '../../tests/example';
 import { groundOf, rampDeg } from './ground';
-import { type LowPoint } from '../format/underside';
+import type { LowPoint } from '../format/underside';
 
 test('a ramp touches tire and point: its distance from the axle is one radius', () =>
   fc.assert(

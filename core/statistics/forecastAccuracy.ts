@@ -3,7 +3,7 @@ import type { Grade } from '../clearance/grade';
 import { grouped } from '../grouped';
 import type { Expectation } from '../calibration/expectation';
 import { touched } from '../log/testFit';
-import { type TestReading } from '../format/testFit';
+import type { TestReading } from '../format/testFit';
 
 /** A reading with what was predicted for it, and whose it is. */
 export type Proved = {

@@ -8,7 +8,7 @@ import { RULE_KINDS } from '../format/names';
 import { ruleSetSchema } from '../format/rules';
 import { limitsSchema } from '../format/searchLimits';
 import { cornerCures, cured } from '../clearance/cures/cures';
-import { decidingLeast } from '../clearance/fit';
+import { decidingLeast } from '../clearance/decidingLeast';
 import { GRADES } from '../clearance/grade';
 import { cutPlanOf } from '../cutting/cutPlan';
 import { closeLook } from '../search/closeLook';

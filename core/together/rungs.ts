@@ -1,5 +1,5 @@
 import { canStand, possible } from '../clearance/cures/trial';
-import { type ScannedKind } from '../clearance/cures/kinds';
+import type { ScannedKind } from '../clearance/cures/kinds';
 import { AXLES, type AxleName } from '../format/names';
 import type { Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';

@@ -6,7 +6,7 @@ import { acceptedRubs, goalsOf } from '../clearance/rub';
 import type { AxleName } from '../format/names';
 import type { Build } from '../format/build';
 import type { FreeLimits } from '../format/freeLimits';
-import { type Wording } from '../wording';
+import type { Wording } from '../wording';
 import { cornersOf, type Corners } from './corners';
 import { missWords, nearestMiss } from './nearest';
 import { heldByLimits } from './limited';

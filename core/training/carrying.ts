@@ -1,5 +1,6 @@
 import { partWords } from '../format/names';
-import { PART_NAMES, weakestOf } from '../driveline/strength';
+import { weakestOf } from '../driveline/weakest';
+import { PART_NAMES } from '../driveline/strength';
 import type { Build } from '../format/build';
 import { judged, withPackage, type Lesson, type Values } from './lesson';
 

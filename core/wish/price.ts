@@ -2,7 +2,7 @@ import { chosenParts, type ChosenThings } from '../catalog/chosen';
 import type { Build } from '../format/build';
 import type { ItemKind } from '../format/catalog';
 import { cents, lineCents, quoteLines, totalsOf } from '../quote/quote';
-import { type Choice } from '../search/space';
+import type { Choice } from '../search/space';
 import { spaceOf } from '../search/searchSpace';
 import { choiceOf } from '../search/found';
 import type { Pricing } from '../together/offers';

@@ -1,5 +1,6 @@
 import type { Assessment } from '../assess';
-import { gradeChance, type GradeChance } from '../clearance/gradeChance';
+import type { GradeChance } from '../clearance/sureness';
+import { gradeChance } from '../clearance/gradeChance';
 import { isUnsure } from '../verdictTail';
 import type { Check } from '../check';
 import type { Grade } from '../clearance/grade';

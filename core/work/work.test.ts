@@ -17,7 +17,7 @@ import { decidedCuts, factsOf } from './triggers';
 import { workOrder } from '../paper/workOrder';
 import { NO_WORK } from './noWork';
 import { jobWorkSchema, type JobWork } from '../format/jobWork';
-import { type QuoteLine } from '../format/quote';
+import type { QuoteLine } from '../format/quote';
 import { SHIPPED_CALENDAR, shopCalendarSchema } from '../format/shopCalendar';
 import { workRulesSchema } from '../format/workRules';
 

@@ -1,5 +1,6 @@
 import { assess, type Assessment } from '../../core/assess';
-import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/sureness';
+import { gradeChance } from '../../core/clearance/gradeChance';
 import { sureOrCertain } from '../../core/sureOrCertain';
 import type { Build, VehicleFile } from '../../core/format/build';
 import { fitsOf, packed, type PackedFits } from '../../core/search/fitsAll';

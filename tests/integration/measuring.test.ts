@@ -13,7 +13,7 @@ import { scanHeadSchema } from '../../core/format/scan';
 import { changeSettings, settingsBody } from '../../server/shop';
 import { shopSettings } from '../../data/shop';
 import { exampleFile } from '../example';
-import { type ScanHead } from '../../core/format/scan';
+import type { ScanHead } from '../../core/format/scan';
 import { ownShop } from './ownShop';
 
 let connection: Connection;

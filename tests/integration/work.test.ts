@@ -32,7 +32,7 @@ import {
 } from '../../server/work';
 import { checked, exampleFile } from '../example';
 import { NO_WORK } from '../../core/work/noWork';
-import { type Quote } from '../../core/format/quote';
+import type { Quote } from '../../core/format/quote';
 import { ownShop } from './ownShop';
 
 let connection: Connection;

@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { minuteOf } from '../../core/time/wallClock';
 import { $personName } from './preferences';
@@ -11,7 +11,7 @@ export function now(): Date {
 }
 
 /** The shop's wall clock now, `2026-03-31T14:20`. */
-export const wallNow = (): string => format(now(), "yyyy-MM-dd'T'HH:mm");
+export const wallNow = (): string => lightFormat(now(), "yyyy-MM-dd'T'HH:mm");
 /** Who does it and when, as every tick and entry says it. */
 export const signed = (): { by: string; at: string } => ({
   by: $personName.get() || 'somebody',

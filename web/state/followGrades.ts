@@ -1,7 +1,7 @@
 import { atom } from 'nanostores';
 import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
-import { readBuild } from '../../core/format/read';
+import { reader } from './reader';
 import { beside } from '../../core/vehicle/asDelivered';
 import {
   $activeId,
@@ -25,7 +25,8 @@ function without(id: number): void {
 }
 
 /** A stage as it is with the vehicle that is on the page: as delivered follows it. */
-export function buildOf(vehicle: Doc, stage: StageDoc): Build | null {
+export async function buildOf(vehicle: Doc, stage: StageDoc): Promise<Build | null> {
+  const { readBuild } = await reader();
   const read = readBuild(beside(vehicleFileOf(vehicle), stage.position, fileOf(vehicle, stage)));
   return read.ok ? read.value : null;
 }
@@ -42,7 +43,7 @@ export function followGrades(judge: (build: Build) => Promise<Assessment>, still
       const vehicle = $vehicle.get();
       const stage = $stages.get().find((one) => one.id === id);
       // The one in front is judged where it is shown; one that is gone is nobody's.
-      const build = vehicle && stage && id !== $activeId.get() ? buildOf(vehicle, stage) : null;
+      const build = vehicle && stage && id !== $activeId.get() ? await buildOf(vehicle, stage) : null;
       if (stage && build) {
         const { grade } = await judge(build);
         // Changed again meanwhile: this answer is of no vehicle any more, and all are asked anew.

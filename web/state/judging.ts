@@ -1,5 +1,5 @@
 import type { ReadableAtom } from 'nanostores';
-import { toast } from 'sonner';
+import { toast } from './notices';
 import type { Assessment } from '../../core/assess';
 import type { Build } from '../../core/format/build';
 import { askWorker } from './workerQuery';

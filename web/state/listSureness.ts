@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/sureness';
 import { send } from './apiClient';
 
 type Row = { id: number; stages: readonly { id: number }[] };

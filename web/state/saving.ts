@@ -1,5 +1,5 @@
 import { $work, takeUpWork, takeWork, workAgain } from './work';
-import { toast } from 'sonner';
+import { toast } from './notices';
 import { changesBetween, overlap, valueAt, withChanges, type Json } from '../../core/history/diff';
 import type { ConflictChange, Versioned } from '../../server/versioned';
 import type { JobVersions, SheetData } from '../../server/jobs';

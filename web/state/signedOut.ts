@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './notices';
 import { signInAddress } from './doors';
 import { whenSignedOut } from './apiClient';
 

@@ -1,5 +1,5 @@
 import { atom } from 'nanostores';
-import type { GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/sureness';
 import type { Build } from '../../core/format/build';
 import { buildOf } from './followGrades';
 import { $activeId, $dragging, $stages, $vehicle, type Doc, type StageDoc } from './store';
@@ -43,7 +43,7 @@ export function followSureness(
     try {
       for (let stage = next(); stage && !ended && !$dragging.get(); stage = next()) {
         const vehicle = $vehicle.get();
-        const build = vehicle ? buildOf(vehicle, stage) : null;
+        const build = vehicle ? await buildOf(vehicle, stage) : null;
         if (!vehicle) return;
         const chance = build ? await ask(build) : null;
         const { document } = stage;

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from './notices';
 import type { Right } from '../../core/people/rights';
 import { whyNot } from './person';
 import { atom, computed, map } from 'nanostores';
@@ -7,17 +7,12 @@ import type { Build, BuildFile, Fault } from '../../core/format/build';
 import type { Assessment } from '../../core/assess';
 import type { CornerCures } from '../../core/clearance/cures/cures';
 import type { Grade } from '../../core/clearance/grade';
-import type { GradeChance } from '../../core/clearance/gradeChance';
-import type { Json } from '../../core/history/diff';
-import { SHIPPED_RULES } from '../../core/format/rules';
-import { SHIPPED_WORK } from '../../core/work/shippedWork';
+import type { GradeChance } from '../../core/clearance/sureness';
+import { withChanges, type Change, type Json } from '../../core/history/diff';
 import type { Subject } from '../../server/versioned';
 import type { SheetData } from '../../server/jobs';
 import type { ShopSettings } from '../../server/shop';
-import { SHIPPED_DUE } from '../../core/format/due';
-import { SHIPPED_TERMS } from '../../core/format/quote';
-import { SHIPPED_CALENDAR } from '../../core/format/shopCalendar';
-import { readBuild, readStage } from '../../core/format/read';
+import { $reader, reader, type Reader } from './reader';
 
 /** One document as the sheet holds it: what is on the page, and what the server was last known to hold. */
 export type Doc = {
@@ -54,18 +49,18 @@ export const $assessment = atom<{ build: Build; assessment: Assessment } | null>
 export const $cures = atom<{ build: Build; corners: CornerCures[] } | null>(null);
 /** How sure the grades of a build are. */
 export const $chance = atom<{ build: Build; chance: GradeChance } | null>(null);
-/** What the shop set for itself, and the version that it is of. */
+/** What the shop set for itself, and the version that it is of: of none until a page that shows it says whose it is. */
 export const $shop = atom<ShopSettings>({
-  version: 1,
+  version: 0,
   zones: [],
-  rules: SHIPPED_RULES,
+  rules: { name: '', rules: [] },
   sizeTable: [],
   school: 'restore',
   discRadiusMm: 60,
-  workRules: SHIPPED_WORK,
-  terms: SHIPPED_TERMS,
-  calendar: SHIPPED_CALENDAR,
-  due: SHIPPED_DUE,
+  workRules: [],
+  terms: { currency: '', hourlyRate: 0, taxPct: 0, validDays: 30 },
+  calendar: { hours: [], closed: [], bays: [], people: [] },
+  due: [],
   units: 'metric',
 });
 /** Grows whenever the server told that something of the job changed, and its documents were looked at. */
@@ -125,22 +120,37 @@ export function fileOf(vehicle: Doc, stage: StageDoc): BuildFile {
   };
 }
 
+type Read = ReturnType<Reader['readBuild']>;
 type Checked = { vehicle: Json; stage: StageDocument; build: Build };
 let last: Checked | undefined;
+
+/** Takes the documents on the page as the server read them, by what it filled in (filledIn): they are not checked again. */
+export function takeAsRead(filled: readonly Change[]): void {
+  const vehicle = $vehicle.get();
+  const stage = $active.get();
+  if (!vehicle || !stage) return;
+  const build = withChanges(fileOf(vehicle, stage) as unknown as Json, filled) as unknown as Build;
+  last = { vehicle: vehicle.document, stage: stageFileOf(stage), build };
+}
+
+/** The build of a vehicle and a stage that was read last; undefined of other documents. */
+const asRead = (vehicle: Doc, stage: StageDoc): Build | undefined =>
+  last?.vehicle === vehicle.document && last.stage === stageFileOf(stage) ? last.build : undefined;
 
 /**
  * The build of a vehicle and a stage. Parts whose documents are the ones of last time stay the same objects,
  * so that only what a change touches is worked out and drawn again.
  */
-function readParts(vehicle: Doc, stage: StageDoc): ReturnType<typeof readBuild> {
+function readParts(by: Reader, vehicle: Doc, stage: StageDoc): Read {
+  const known = asRead(vehicle, stage);
+  if (known) return { ok: true, value: known };
   const document = stageFileOf(stage);
   if (last?.vehicle !== vehicle.document) {
-    const read = readBuild(fileOf(vehicle, stage));
+    const read = by.readBuild(fileOf(vehicle, stage));
     if (read.ok) last = { vehicle: vehicle.document, stage: document, build: read.value };
     return read;
   }
-  if (last.stage === document) return { ok: true, value: last.build };
-  const read = readStage(last.build.vehicle, document);
+  const read = by.readStage(last.build.vehicle, document);
   if (!read.ok) return read;
   const before = last;
   const kept = Object.entries(before.build.package).filter(
@@ -156,10 +166,10 @@ function readParts(vehicle: Doc, stage: StageDoc): ReturnType<typeof readBuild> 
 }
 
 /** The build on the page, the same object as long as its documents are: versions and grades do not make a new one. */
-export const $build = computed([$vehicle, $active], (vehicle, stage): Build | null => {
+export const $build = computed([$vehicle, $active, $reader], (vehicle, stage, by): Build | null => {
   if (!vehicle || !stage) return null;
-  const read = readParts(vehicle, stage);
-  return read.ok ? read.value : null;
+  const read = by ? readParts(by, vehicle, stage) : null;
+  return read?.ok ? read.value : (asRead(vehicle, stage) ?? null);
 });
 
 export const stageFileOf = (stage: StageDoc): StageDocument => stage.document as StageDocument;
@@ -193,7 +203,7 @@ export function onEdit(listener: (doc: Doc) => void): void {
   afterEdit = listener;
 }
 
-function commit(doc: Doc, document: Json, read: ReturnType<typeof readBuild>): Edited {
+function commit(doc: Doc, document: Json, read: Read): Edited {
   if (!read.ok) return read;
   put(doc, { document });
   const now = current(doc.subject, doc.id);
@@ -209,6 +219,19 @@ function heldBack(right: Right): Edited | null {
   return { ok: false, faults: [{ path: '', message: why }] };
 }
 
+/** A change that is made before what checks it is there: it is made when that comes, or it is said why it was not. */
+function whenRead(edit: () => Edited): Edited {
+  const made = async (): Promise<void> => {
+    const done = edit();
+    const [fault] = done.ok ? [] : done.faults;
+    if (fault) toast(`Not changed: ${fault.path} ${fault.message}`);
+  };
+  reader()
+    .then(made)
+    .catch(() => toast('Not changed: a part of the page did not arrive. Load the page again.'));
+  return { ok: true };
+}
+
 /** Changes the stage on the page, unless the build it makes is faulty: then nothing changes. */
 export function editStage(change: (stage: StageDocument) => StageDocument): Edited {
   const vehicle = $vehicle.get();
@@ -216,18 +239,25 @@ export function editStage(change: (stage: StageDocument) => StageDocument): Edit
   if (!vehicle || !stage) return { ok: true };
   const held = heldBack('plan');
   if (held) return held;
+  const by = $reader.get();
+  if (!by) return whenRead(() => editStage(change));
   const document = change(stageFileOf(stage));
-  return commit(stage, document, readParts(vehicle, { ...stage, document }));
+  return commit(stage, document, readParts(by, vehicle, { ...stage, document }));
 }
 
 /** Changes every stage of the job, each as its own document; a stage whose build it would make faulty stays. */
-export function editStages(change: (stage: StageDocument) => StageDocument): void {
+export function editStages(change: (stage: StageDocument) => StageDocument): Edited {
   const vehicle = $vehicle.get();
-  if (!vehicle || heldBack('plan')) return;
+  if (!vehicle) return { ok: true };
+  const held = heldBack('plan');
+  if (held) return held;
+  const by = $reader.get();
+  if (!by) return whenRead(() => editStages(change));
   for (const stage of $stages.get()) {
     const document = change(stageFileOf(stage));
-    commit(stage, document, readBuild(fileOf(vehicle, { ...stage, document })));
+    commit(stage, document, by.readBuild(fileOf(vehicle, { ...stage, document })));
   }
+  return { ok: true };
 }
 
 /** Changes the vehicle, unless the build of the stage on the page would be faulty. */
@@ -237,6 +267,8 @@ export function editVehicle(change: (vehicle: BuildFile['vehicle']) => BuildFile
   if (!vehicle || !stage) return { ok: true };
   const held = heldBack('bench');
   if (held) return held;
+  const by = $reader.get();
+  if (!by) return whenRead(() => editVehicle(change));
   const document = change(vehicleFileOf(vehicle));
-  return commit(vehicle, document, readParts({ ...vehicle, document }, stage));
+  return commit(vehicle, document, readParts(by, { ...vehicle, document }, stage));
 }

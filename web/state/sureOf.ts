@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/sureness';
 import type { Build } from '../../core/format/build';
 import { queryWorker } from './workerQuery';
 

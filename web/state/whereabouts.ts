@@ -1,5 +1,5 @@
 import { atom, type ReadableAtom } from 'nanostores';
-import { type Where } from '../../core/format/where';
+import type { Where } from '../../core/format/where';
 import { STILL_HERE_S, type Whereabouts } from '../../core/people/whereabouts';
 import { send, type Answer } from './apiClient';
 import { madeId } from './madeId';

@@ -1,5 +1,5 @@
 import { atom, computed } from 'nanostores';
-import { toast } from 'sonner';
+import { toast } from './notices';
 import type { VersionedWork } from '../../server/work';
 import { $job, $save, type SaveState } from './store';
 import { send } from './apiClient';

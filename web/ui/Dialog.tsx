@@ -1,44 +1,22 @@
-import * as Dialog from '@radix-ui/react-dialog';
-import { X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
+import { Boundary } from './Boundary';
+import type { FrameProps } from './DialogFrame';
+
+const frame = () => import('./DialogFrame');
+const Frame = lazy(async () => ({ default: (await frame()).DialogFrame }));
 
 /** A sheet laid over the bench: closed with Escape, its own button, or a press beside it. */
-export function SheetDialog({
-  title,
-  close,
-  children,
-  wide,
-}: {
-  title: string;
-  close: () => void;
-  children: ReactNode;
-  /** For tables. */
-  wide?: boolean;
-}) {
+export function SheetDialog(props: FrameProps) {
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && close()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          onOpenAutoFocus={(event) => {
-            // Where a dialog says what comes first, the hand is there, and not on the button that closes it.
-            const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>('[data-first]');
-            if (!first) return;
-            event.preventDefault();
-            first.focus();
-          }}
-          className={`bg-sheet border-ink fixed top-[8vh] left-1/2 z-40 max-h-[84vh] ${wide ? 'w-[min(64rem,94vw)]' : 'w-[min(44rem,92vw)]'} -translate-x-1/2 overflow-y-auto border-2 p-5`}
-        >
-          <div className="mb-3 flex items-center justify-between">
-            <Dialog.Title className="font-tight text-xl font-semibold">{title}</Dialog.Title>
-            <Dialog.Close className="plain-button" aria-label="Close">
-              <X size={18} aria-hidden />
-            </Dialog.Close>
-          </div>
-          {children}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Boundary what="The dialog" again={() => location.reload()}>
+      <Suspense>
+        <Frame {...props} />
+      </Suspense>
+    </Boundary>
   );
+}
+
+/** Asks for the code of dialogs once a page can be used, so that it is there when one is opened, with a network or without. */
+export function useDialogsSoon(): void {
+  useEffect(() => void frame().catch(() => undefined), []);
 }

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import type { ReactNode } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../state/notices';
 import { codeCells } from '../../formats/phoneCode';
 import { CodeSquare } from '../drawings/CodeSquare';
 import { Button } from './Button';

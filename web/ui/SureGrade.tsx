@@ -1,4 +1,4 @@
-import type { GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/sureness';
 import type { Grade } from '../../core/clearance/grade';
 import { sureWords } from '../../core/verdictTail';
 import { GradeMark } from '../drawings/GradeMark';

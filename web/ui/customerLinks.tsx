@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../state/notices';
 import { sayDate } from '../../core/time/wallClock';
 import type { CustomerLinkLine } from '../../server/customer';
 import { refusalWords, send } from '../state/apiClient';

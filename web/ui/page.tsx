@@ -1,6 +1,9 @@
-import { useEffect } from 'react';
-import { Toaster } from 'sonner';
+import { lazy, Suspense, useEffect } from 'react';
+import { useAfterFirst } from '../state/useAfterFirst';
 import { watchSignIn } from '../state/signedOut';
+import { useDialogsSoon } from './Dialog';
+
+const Notices = lazy(async () => ({ default: (await import('./Notices')).Notices }));
 
 /** Says on the document that the page can be used: its islands are alive. */
 export function useReady(): void {
@@ -12,5 +15,12 @@ export function useReady(): void {
 /** Where a page says in passing what was done or refused. */
 export function Toasts() {
   useEffect(watchSignIn, []);
-  return <Toaster position="bottom-left" toastOptions={{ className: 'vexlo-toast' }} />;
+  useDialogsSoon();
+  return (
+    useAfterFirst() && (
+      <Suspense>
+        <Notices />
+      </Suspense>
+    )
+  );
 }

@@ -3,11 +3,12 @@ import { expose } from 'comlink';
 import { assess, type Assessment } from '../../core/assess';
 import type { AxleName } from '../../core/format/names';
 import type { Build } from '../../core/format/build';
-import { curesFor, type CornerCures } from '../../core/clearance/cures/cures';
+import { cured, curesFor, type CornerCures, type Cure } from '../../core/clearance/cures/cures';
 import { freeRegion, type FreeRegion } from '../../core/clearance/cures/largest';
 import { decidingReadings, type ToSettle } from '../../core/calibration/decidingReadings';
 import { worstGrade } from '../../core/clearance/grade';
-import { gradeChance, type GradeChance } from '../../core/clearance/gradeChance';
+import type { GradeChance } from '../../core/clearance/sureness';
+import { gradeChance } from '../../core/clearance/gradeChance';
 import { sureOrCertain } from '../../core/sureOrCertain';
 import { liftCurves, type LiftCurve } from '../../core/clearance/cures/liftCurves';
 import { sweepCorner, type SweepInput } from '../../core/clearance/corner';
@@ -48,6 +49,10 @@ const api = {
   },
   cures(build: Build): CornerCures[] {
     return curesFor(build);
+  },
+  /** The package with a cure made. */
+  cured(build: Build, cure: Cure): Package {
+    return cured(build, cure);
   },
   /** How sure the grades of a build are. */
   sure(build: Build): GradeChance {

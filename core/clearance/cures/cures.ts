@@ -9,7 +9,7 @@ import { CURE_KINDS, changed, effortHours, TRYING, type CureKind, type ScannedKi
 import { decidingProfile } from '../profile';
 import { meetingOf } from './meeting';
 import { trialOf, type Trial } from './trial';
-import { type Package } from '../../format/package';
+import type { Package } from '../../format/package';
 
 /** The least of one change that brings an obstacle (or the whole corner) to its margin, or that none does. */
 export type Cure = {

@@ -14,7 +14,7 @@ import {
 } from '../corner';
 import { decidingProfile } from '../profile';
 import { changed, TRYING, type ScannedKind } from './kinds';
-import { type Package } from '../../format/package';
+import type { Package } from '../../format/package';
 
 export type Trial = {
   /** The same over the whole zone, as `assess` says it: dearer, for what is offered. */

@@ -2,7 +2,7 @@ import { flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-tabl
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Trash2, Undo2 } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { ItemRow, Sort } from '../../../data/catalog';
 import { typedNumber } from '../../ui/RowsDialog';

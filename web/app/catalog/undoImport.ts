@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Undone } from '../../../server/listUndo';
 import { refusalWords, send } from '../../state/apiClient';
 

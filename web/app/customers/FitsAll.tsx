@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { cents, money } from '../../../core/quote/quote';
 import { sayDate } from '../../../core/time/wallClock';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';

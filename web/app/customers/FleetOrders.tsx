@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { sayDate } from '../../../core/time/wallClock';
 import type { FleetOrdered, FleetTakenBack } from '../../../server/fleetOrder';
 import { refusalWords, send } from '../../state/apiClient';

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { reminderText, type Due } from '../../../core/log/due';
 import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Fault } from '../../../core/format/fields';
 import type { WellFile } from '../../../core/format/well';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { AXLES } from '../../../core/format/names';
 import type { WellFile } from '../../../core/format/well';
 import { isPhotographed } from '../../../core/measure/heldAgainst';

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
-import { type Build, type BuildFile } from '../../../core/format/build';
+import { toast } from '../../state/notices';
+import type { Build, BuildFile } from '../../../core/format/build';
 import {
   startOf,
   type Control,

@@ -3,7 +3,7 @@ import { Printer } from 'lucide-react';
 import type { PaperSheet } from '../../../core/paper/paper';
 import { Toasts, useReady } from '../../ui/page';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { ShopSettings } from '../../../server/shop';
 import { storeSettings } from '../../state/settings';

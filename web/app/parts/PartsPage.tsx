@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { cents, money } from '../../../core/quote/quote';
 import type { PartChange } from '../../../core/work/partLife';
 import { partsIn, sumOf, type ShopPart, type SupplierParts } from '../../../core/work/partsToOrder';

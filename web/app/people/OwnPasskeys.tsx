@@ -1,6 +1,6 @@
 import { formatDistance } from 'date-fns';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { PasskeyLine } from '../../../core/people/passkey';
 import { refusalWords, send } from '../../state/apiClient';
 import { makePasskey, noPasskeysHere } from '../../state/passkeys';

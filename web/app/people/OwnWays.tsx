@@ -1,6 +1,6 @@
 import { formatDistance } from 'date-fns';
 import { useState, type FormEvent } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { refusalWords, send } from '../../state/apiClient';
 import { Button } from '../../ui/Button';
 import { deviceOf } from './deviceOf';

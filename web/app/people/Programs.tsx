@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { TOKEN_ROLES } from '../../../core/people/apiToken';
 import type { TokenLine } from '../../../server/accounts/tokens';
 import { refusalWords, send } from '../../state/apiClient';

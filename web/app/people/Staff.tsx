@@ -1,5 +1,5 @@
 import { useState, type Dispatch, type SetStateAction } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { rightsOf, ROLES, type Role } from '../../../core/people/rights';
 import { refusalWords, send } from '../../state/apiClient';
 import { useWhyNot } from '../../state/person';

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { EVENT_WORDS, WEBHOOK_EVENTS } from '../../../core/people/webhook';
 import type { CallLine, WebhookLine, Webhooks as Known } from '../../../server/webhooks/lines';
 import { refusalWords, send } from '../../state/apiClient';

@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import { atom, computed, map } from 'nanostores';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { PlannedJob, WeekPlan } from '../../../core/planning/week';
 import { taskKey } from '../../../core/planning/week';
 import { minuteOf } from '../../../core/time/wallClock';

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { VerdictChange } from '../../../core/history/verdictChange';
 import { showRounded, type UnitSystem } from '../../../core/units/quantity';
 import type { HistoryLine, Versioned } from '../../../server/versioned';

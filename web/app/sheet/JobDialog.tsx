@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { JOB_STATUSES, type JobStatus } from '../../../core/work/jobStatus';
 import type { JobWithNames } from '../../../data/jobs';
 import { Choice } from '../../ui/choices';

@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 import type { ReadableAtom } from 'nanostores';
 import type { SaveState } from '../../state/store';
 import { NOT_KEPT } from '../../offline/keep';
@@ -18,7 +18,7 @@ export function SaveMark({ of = $stored }: { of?: ReadableAtom<SaveState> }) {
     );
   const words = {
     saved: () =>
-      save.kind === 'saved' && save.at ? `Saved ${format(new Date(save.at), 'HH:mm:ss')}` : 'Saved',
+      save.kind === 'saved' && save.at ? `Saved ${lightFormat(new Date(save.at), 'HH:mm:ss')}` : 'Saved',
     waiting: () => 'Not yet saved',
     saving: () => 'Saving…',
     offline: () =>

@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useState } from 'react';
 import type { UnitSystem } from '../../../core/units/quantity';
 import type { SheetData } from '../../../server/jobs';
 import type { ShopSettings } from '../../../server/shop';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { $newVersion } from '../../offline/page';
 import { Toasts } from '../../ui/page';
 import { bounded } from '../../ui/Boundary';
@@ -19,7 +19,9 @@ import { listenToSwipes } from './swipes';
 import { $personId, $personName } from '../../state/preferences';
 import { startSaving, hydrate } from '../../state/saving';
 import { startWhereabouts } from '../../state/whereabouts';
-import { $activeId, $build, $pose, $shop, $theme, $units } from '../../state/store';
+import { $reader, reader } from '../../state/reader';
+import { $activeId, $build, $pose, $shop, $theme, $units, takeAsRead } from '../../state/store';
+import type { Change } from '../../../core/history/diff';
 
 // Drawn first with what it shows already there, on the server as on the page.
 // A page that was kept on the device may be that of another leaf than the address asks for: both are.
@@ -33,6 +35,8 @@ else await loadFirst(undefined);
 type Props = {
   data: SheetData;
   stageId: number;
+  /** What the server filled in when it read the build of that stage; null where it cannot be read. */
+  filled: Change[] | null;
   leaf: Front;
   person: { id: number; name: string; units: UnitSystem; theme: 'auto' | 'light' | 'dark' };
   shopName: string;
@@ -40,10 +44,11 @@ type Props = {
 };
 
 /** Fills the stores from what the page came with; on the server as on the page, before anything is drawn. */
-function open({ data, stageId, leaf, person, shop }: Props): void {
+function open({ data, stageId, filled, leaf, person, shop }: Props): void {
   hydrate(data);
   $shop.set(shop);
   $activeId.set(stageId);
+  if (filled) takeAsRead(filled);
   $front.set(leaf);
   $units.set(person.units);
   $theme.set(person.theme);
@@ -58,6 +63,7 @@ const $measures = computed($front, (leaf) => leaf === 'measure');
 function SheetIsland(props: Props) {
   useState(() => open(props));
   const build = useStore($build);
+  const isRead = useStore($reader) !== null || props.filled === null;
   const front = useStore($front);
   // The leaf that was in front goes when the new one is seen: taking its charts apart would hold the turn up.
   const before = useDeferredValue(front);
@@ -72,6 +78,7 @@ function SheetIsland(props: Props) {
     ];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
+    void reader();
     return () => stops.forEach((stop) => stop());
   }, []);
   return (
@@ -96,7 +103,7 @@ function SheetIsland(props: Props) {
           )
         ) : (
           <p className="py-10 text-lg">
-            This stage cannot be read. Undo the last change, or open another stage.
+            {isRead ? 'This stage cannot be read. Undo the last change, or open another stage.' : 'Reading…'}
           </p>
         )}
         <Cautions />

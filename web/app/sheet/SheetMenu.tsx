@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { Menu } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { FileButton } from '../../ui/FileButton';
 import { $helpOpen } from '../../state/commands';
@@ -8,10 +8,11 @@ import { toggleTheme, toggleUnits } from '../../state/preferences';
 import { useWhyNot } from '../../state/person';
 import { saveAll } from '../../state/saving';
 import { $active, $job, $theme, $units } from '../../state/store';
-import { HistoryDialog } from './HistoryDialog';
 import { useStageActions } from './stageActions';
 import { turnTo } from './turning';
 import { WHOLE_SET } from './leaves';
+
+const HistoryDialog = lazy(async () => ({ default: (await import('./HistoryDialog')).HistoryDialog }));
 
 const line =
   'hover:bg-soft font-tight flex min-h-[44px] w-full items-center gap-2 px-3 text-left font-semibold no-underline disabled:hover:bg-transparent';
@@ -117,7 +118,11 @@ export function SheetMenu() {
         </a>
       </div>
       {faults && <FaultDialog title="Nothing was imported" faults={faults} close={dismiss} />}
-      {showHistory && <HistoryDialog close={() => setShowHistory(false)} />}
+      {showHistory && (
+        <Suspense>
+          <HistoryDialog close={() => setShowHistory(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Fault } from '../../../core/format/fields';
 import { send } from '../../state/apiClient';
 import { addStage, goToStage } from '../../state/saving';

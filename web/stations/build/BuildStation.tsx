@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
 import { useMemo, useState } from 'react';
-import { type Build } from '../../../core/format/build';
+import type { Build } from '../../../core/format/build';
 import { takenInto } from '../../../core/work/jobWork';
 import { workOf } from '../../../core/work/needs';
 import { hours, money } from '../../../core/quote/quote';
@@ -18,7 +18,7 @@ import { Stated } from './Stated';
 import { StepList } from './TickList';
 import { TermsDialog } from './TermsDialog';
 import { WorkRulesDialog } from './WorkRulesDialog';
-import { type JobWork } from '../../../core/format/jobWork';
+import type { JobWork } from '../../../core/format/jobWork';
 import { readBuild } from '../../../core/format/read';
 import { Button, ButtonLink } from '../../ui/Button';
 

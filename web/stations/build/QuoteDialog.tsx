@@ -12,7 +12,7 @@ import {
 } from '../../ui/RowsDialog';
 import { DateField } from '../../ui/DateField';
 import { refusalWords, send } from '../../state/apiClient';
-import { type Quote, type QuoteLine } from '../../../core/format/quote';
+import type { Quote, QuoteLine } from '../../../core/format/quote';
 
 type Key = 'label' | 'count' | 'price' | 'minutes' | 'perhaps' | 'id';
 const columns = (option: string): readonly Column<Key>[] => [

@@ -1,7 +1,7 @@
 import { now } from '../../state/clock';
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { money, totalsOf } from '../../../core/quote/quote';
 import type { QuoteLineOut } from '../../../server/work';
 import { $heads, $job, $stages } from '../../state/store';

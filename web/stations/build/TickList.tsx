@@ -7,7 +7,7 @@ import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import { $work, editWork } from '../../state/work';
 import { signed, useNowMin } from '../../state/clock';
-import { type JobWork, type Tick } from '../../../core/format/jobWork';
+import type { JobWork, Tick } from '../../../core/format/jobWork';
 import { sayDate } from '../../../core/time/wallClock';
 
 export const tickWords = ({ by, at, bay }: Tick): string => `${by}, ${sayDate(at)}${bay ? `, ${bay}` : ''}`;

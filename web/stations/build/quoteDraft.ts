@@ -11,7 +11,7 @@ import { chosenNow } from '../../state/chosen';
 import { queryWorker } from '../../state/workerQuery';
 import { $shop, $units, $vehicle, fileOf, type StageDoc } from '../../state/store';
 import { $work } from '../../state/work';
-import { type Quote, type QuoteOption } from '../../../core/format/quote';
+import type { Quote, QuoteOption } from '../../../core/format/quote';
 import { readBuild } from '../../../core/format/read';
 
 const cutsWords = (undecided: number): string =>

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useEffectEvent, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { showWithUnit, type Quantity } from '../../../core/units/quantity';
 import type { Channel, DeviceInfo } from '../../../server/devices/device';
 import { Segments } from '../../ui/choices';

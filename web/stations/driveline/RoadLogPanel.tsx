@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useKept } from '../../state/kept';
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import type { LogFit } from '../../../core/driveline/roadLog';
 import { showRounded, unitOf, unitSize } from '../../../core/units/quantity';

@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import { hours as hourWords, money } from '../../../core/quote/quote';
 import { withChanges } from '../../../core/together/change';

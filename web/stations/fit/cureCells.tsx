@@ -1,15 +1,16 @@
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { Build } from '../../../core/format/build';
-import { cured, type CornerCures, type Cure } from '../../../core/clearance/cures/cures';
+import type { CornerCures, Cure } from '../../../core/clearance/cures/cures';
 import { CURE_KINDS, type CureKind } from '../../../core/clearance/cures/kinds';
 import { CURE_WORDS, cureAmount, labelOf } from '../../../core/verdict';
 import { takePackage } from '../../state/edits';
 import { $cureAsked } from '../../state/commands';
 import { step } from '../../state/saving';
-import { $units } from '../../state/store';
+import { $build, $units } from '../../state/store';
+import { askWorker } from '../../state/workerQuery';
 import { Button } from '../../ui/Button';
 import { showRounded } from '../../../core/units/quantity';
 
@@ -44,8 +45,12 @@ const WHY: Record<NonNullable<Cure['why']>, string> = {
   'not-enough': 'Not as much may be cut.',
 };
 
-function take(build: Build, cure: Cure): void {
-  const edited = takePackage(build.package, cured(build, cure));
+async function take(build: Build, cure: Cure): Promise<void> {
+  const made = await askWorker('section', (api) => api.cured(build, cure)).catch(() => null);
+  if (!made) return void toast('This change could not be worked out. Nothing was changed; try again.');
+  // What frees one build need not free another.
+  if ($build.get() !== build) return void toast('Not taken: the build was changed meanwhile.');
+  const edited = takePackage(build.package, made);
   if (!edited.ok) return void toast(edited.faults[0]?.message ?? 'This change cannot be made.');
   toast(`Taken: ${cureAmount(cure.kind, cure.amount ?? 0, $units.get())} ${CURE_WORDS[cure.kind]}.`, {
     action: { label: 'Undo', onClick: () => void step('undo') },
@@ -108,7 +113,7 @@ function useNumbered({ build, corner, locked }: Props): readonly Cure[] {
       if (asked === null) return;
       $cureAsked.set(null);
       const cure = numbered[asked];
-      if (cure && !locked) take(build, cure);
+      if (cure && !locked) void take(build, cure);
     });
   }, [build, numbered, locked]);
   return numbered;
@@ -140,7 +145,7 @@ export function CureCells({
             disabled={locked}
             title={title}
             data-cure={kind}
-            onClick={() => take(build, cure)}
+            onClick={() => void take(build, cure)}
           >
             {cureAmount(kind, cure.amount, units)}
             {cure.worsens.length > 0 && ' *'}

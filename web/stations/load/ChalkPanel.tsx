@@ -12,7 +12,7 @@ import { AxleSwitch, Segments } from '../../ui/choices';
 import { NumberField } from '../../ui/NumberField';
 import { setStage } from '../../state/edits';
 import { $units } from '../../state/store';
-import { type Chalk } from '../../../core/format/chalk';
+import type { Chalk } from '../../../core/format/chalk';
 import { Button } from '../../ui/Button';
 import { sayDate } from '../../../core/time/wallClock';
 

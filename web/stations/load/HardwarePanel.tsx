@@ -1,5 +1,5 @@
 import type { Assessment } from '../../../core/assess';
-import { type Build } from '../../../core/format/build';
+import type { Build } from '../../../core/format/build';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { CheckList } from '../package/CheckList';

@@ -1,7 +1,7 @@
 import { madeId } from '../../state/madeId';
 import { Camera } from 'lucide-react';
 import { useRef } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import { $job } from '../../state/store';
 import { writeDown } from './logStore';
 import { holdPhoto, photoFault } from './photos';

@@ -1,5 +1,5 @@
 import { atom, computed } from 'nanostores';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Fault } from '../../../core/format/fields';
 import { signed } from '../../state/clock';
 import { madeId } from '../../state/madeId';

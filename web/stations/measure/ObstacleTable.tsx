@@ -1,7 +1,7 @@
 import { materialOf } from '../../../core/format/materials';
 import { useStore } from '@nanostores/react';
 import { Plus, Trash2 } from 'lucide-react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { Obstacle, Vehicle, VehicleFile } from '../../../core/format/build';
 import { platformMark } from '../../../core/statistics/platform';

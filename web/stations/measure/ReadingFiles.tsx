@@ -1,6 +1,6 @@
 import { Download, Gauge, Printer } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { Vehicle } from '../../../core/format/build';
 import type { Fault } from '../../../core/format/fields';

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { RoundLine } from '../../../server/rounds';
 import { refusalWords, send } from '../../state/apiClient';

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useMemo } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { Vehicle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/names';
@@ -52,9 +52,7 @@ export function PhotoResult({ vehicle, axle, side, measured, simulated, labelOf,
   const take = (): void => {
     const edited = takePhotoRound(axle, side, vehicle, taken, simulated, wallNow());
     if (!edited.ok) {
-      toast.error(
-        `Not taken: ${edited.faults.map(({ path: at, message }) => `${at} ${message}`).join('; ')}`,
-      );
+      toast(`Not taken: ${edited.faults.map(({ path: at, message }) => `${at} ${message}`).join('; ')}`);
       return;
     }
     keep();

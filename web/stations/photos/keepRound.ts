@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { Vehicle } from '../../../core/format/build';
 import type { KeptRound } from '../../../core/format/keptRound';

@@ -1,5 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { AxleName } from '../../../core/format/names';
 import type { Build, Obstacle } from '../../../core/format/build';
 import type { Side } from '../../../core/format/names';

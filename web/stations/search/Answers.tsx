@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useKept } from '../../state/kept';
 import { useEffect, useState, type KeyboardEvent } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import { STOP_UNITS, STOP_WORDS, STOPS, type Stop } from '../../../core/search/limits';
 import type { Terms } from '../../../core/format/quote';

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { useKept } from '../../state/kept';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import type { SearchChange } from '../../../core/search/searchSpace';
 import { saveAll } from '../../state/saving';

@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import type { Limits } from '../../../core/format/searchLimits';
 import { hours as hourWords, money } from '../../../core/quote/quote';

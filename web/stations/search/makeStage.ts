@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import { addStage } from '../../state/saving';
 import { $active, $job, $vehicle, fileOf } from '../../state/store';

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { atom } from 'nanostores';
-import { toast } from 'sonner';
+import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import type { SearchChange, Offers } from '../../../core/search/searchSpace';
 import type { Report, SearchApi } from '../../workers/search.worker';

@@ -1,0 +1,24 @@
+import { readBuild } from '../../../core/format/read';
+import { changesBetween, type Change, type Json } from '../../../core/history/diff';
+import type { SheetData } from '../../../server/jobs';
+
+/**
+ * What reading fills in where the documents of a vehicle and a stage say nothing, and leaves out of them: with it the page has the
+ * build without checking what the server checked. Null where they make none.
+ */
+export function filledIn({ vehicle, stages }: SheetData, stageId: number): Change[] | null {
+  const stage = stages.find(({ id }) => id === stageId);
+  if (!stage) return null;
+  const file = {
+    format: 'vexlo/build',
+    version: 1,
+    vehicle: vehicle.document,
+    ...(stage.document as object),
+  };
+  const read = readBuild(file);
+  if (!read.ok) return null;
+  return changesBetween(file as Json, read.value as unknown as Json).map(({ path, to }) => ({
+    path,
+    ...(to === undefined ? {} : { to }),
+  }));
+}
