@@ -1,7 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { useAfterFirst } from '../state/useAfterFirst';
 import { watchSignIn } from '../state/signedOut';
-import { useDialogsSoon } from './Dialog';
 
 const Notices = lazy(async () => ({ default: (await import('./Notices')).Notices }));
 
@@ -15,7 +14,6 @@ export function useReady(): void {
 /** Where a page says in passing what was done or refused. */
 export function Toasts() {
   useEffect(watchSignIn, []);
-  useDialogsSoon();
   return (
     useAfterFirst() && (
       <Suspense>
