@@ -1,8 +1,7 @@
-import { readdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { beforeEach, expect, test } from 'vitest';
 import { readBuild } from '../../core/format/read';
 import type { SheetData } from '../../server/jobs';
+import { demoTexts } from '../../tests/example';
 import { pageDocs } from '../../tests/pageDocs';
 import { filledIn } from '../app/sheet/asRead';
 import { $personName } from './preferences';
@@ -20,8 +19,7 @@ import {
   takeAsRead,
 } from './store';
 
-const BUILDS = join(import.meta.dirname, '..', '..', 'demo', 'builds');
-const names = readdirSync(BUILDS).flatMap((name) => (name.endsWith('.json') ? [name.slice(0, -5)] : []));
+const names = Object.keys(demoTexts);
 const told: string[] = [];
 
 function open(name: string): SheetData {

@@ -111,7 +111,7 @@ export const $locked = computed($head, (head) => head?.position === 0);
 type StageDocument = { package: BuildFile['package']; use: NonNullable<BuildFile['use']> };
 
 /** The build file of a vehicle and a stage, as the endpoint would export it. */
-export function fileOf(vehicle: Doc, stage: StageDoc): BuildFile {
+export function fileOf(vehicle: Pick<Doc, 'document'>, stage: Pick<Doc, 'document'>): BuildFile {
   return {
     format: 'vexlo/build',
     version: 1,
@@ -168,8 +168,9 @@ function readParts(by: Reader, vehicle: Doc, stage: StageDoc): Read {
 /** The build on the page, the same object as long as its documents are: versions and grades do not make a new one. */
 export const $build = computed([$vehicle, $active, $reader], (vehicle, stage, by): Build | null => {
   if (!vehicle || !stage) return null;
-  const read = by ? readParts(by, vehicle, stage) : null;
-  return read?.ok ? read.value : (asRead(vehicle, stage) ?? null);
+  if (!by) return asRead(vehicle, stage) ?? null;
+  const read = readParts(by, vehicle, stage);
+  return read.ok ? read.value : null;
 });
 
 export const stageFileOf = (stage: StageDoc): StageDocument => stage.document as StageDocument;
@@ -221,14 +222,14 @@ function heldBack(right: Right): Edited | null {
 
 /** A change that is made before what checks it is there: it is made when that comes, or it is said why it was not. */
 function whenRead(edit: () => Edited): Edited {
-  const made = async (): Promise<void> => {
+  const make = (): void => {
     const done = edit();
     const [fault] = done.ok ? [] : done.faults;
     if (fault) toast(`Not changed: ${fault.path} ${fault.message}`);
   };
-  reader()
-    .then(made)
-    .catch(() => toast('Not changed: a part of the page did not arrive. Load the page again.'));
+  void reader().then(make, () =>
+    toast('Not changed: a part of the page did not arrive. Load the page again.'),
+  );
   return { ok: true };
 }
 

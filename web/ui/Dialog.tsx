@@ -1,20 +1,10 @@
-import { lazy, Suspense, useEffect } from 'react';
-import { Boundary } from './Boundary';
-import type { FrameProps } from './DialogFrame';
+import { useEffect } from 'react';
+import { fetched } from './later';
 
-const frame = () => import('./DialogFrame');
-const Frame = lazy(async () => ({ default: (await frame()).DialogFrame }));
+const frame = async () => (await import('./DialogFrame')).DialogFrame;
 
 /** A sheet laid over the bench: closed with Escape, its own button, or a press beside it. */
-export function SheetDialog(props: FrameProps) {
-  return (
-    <Boundary what="The dialog" again={() => location.reload()}>
-      <Suspense>
-        <Frame {...props} />
-      </Suspense>
-    </Boundary>
-  );
-}
+export const SheetDialog = fetched('The dialog', frame);
 
 /** Asks for the code of dialogs once a page can be used, so that it is there when one is opened, with a network or without. */
 export function useDialogsSoon(): void {

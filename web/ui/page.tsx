@@ -1,8 +1,9 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { useEffect } from 'react';
+import { fetched } from './later';
 import { useAfterFirst } from '../state/useAfterFirst';
 import { watchSignIn } from '../state/signedOut';
 
-const Notices = lazy(async () => ({ default: (await import('./Notices')).Notices }));
+const Notices = fetched('What is said in passing', async () => (await import('./Notices')).Notices);
 
 /** Says on the document that the page can be used: its islands are alive. */
 export function useReady(): void {
@@ -14,11 +15,5 @@ export function useReady(): void {
 /** Where a page says in passing what was done or refused. */
 export function Toasts() {
   useEffect(watchSignIn, []);
-  return (
-    useAfterFirst() && (
-      <Suspense>
-        <Notices />
-      </Suspense>
-    )
-  );
+  return useAfterFirst() && <Notices />;
 }

@@ -78,7 +78,8 @@ function SheetIsland(props: Props) {
     ];
     document.documentElement.dataset['ready'] = 'true';
     performance.mark('vexlo:ready');
-    void reader();
+    // A change that is made without it says so.
+    reader().catch(() => undefined);
     return () => stops.forEach((stop) => stop());
   }, []);
   return (

@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { Menu } from 'lucide-react';
-import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { fetched } from '../../ui/later';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { FileButton } from '../../ui/FileButton';
 import { $helpOpen } from '../../state/commands';
@@ -12,7 +13,7 @@ import { useStageActions } from './stageActions';
 import { turnTo } from './turning';
 import { WHOLE_SET } from './leaves';
 
-const HistoryDialog = lazy(async () => ({ default: (await import('./HistoryDialog')).HistoryDialog }));
+const HistoryDialog = fetched('The history', async () => (await import('./HistoryDialog')).HistoryDialog);
 
 const line =
   'hover:bg-soft font-tight flex min-h-[44px] w-full items-center gap-2 px-3 text-left font-semibold no-underline disabled:hover:bg-transparent';
@@ -118,11 +119,7 @@ export function SheetMenu() {
         </a>
       </div>
       {faults && <FaultDialog title="Nothing was imported" faults={faults} close={dismiss} />}
-      {showHistory && (
-        <Suspense>
-          <HistoryDialog close={() => setShowHistory(false)} />
-        </Suspense>
-      )}
+      {showHistory && <HistoryDialog close={() => setShowHistory(false)} />}
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { readBuild } from '../../../core/format/read';
 import { changesBetween, type Change, type Json } from '../../../core/history/diff';
 import type { SheetData } from '../../../server/jobs';
+import { fileOf, type Doc } from '../../state/store';
 
 /**
  * What reading fills in where the documents of a vehicle and a stage say nothing, and leaves out of them: with it the page has the
@@ -9,15 +10,10 @@ import type { SheetData } from '../../../server/jobs';
 export function filledIn({ vehicle, stages }: SheetData, stageId: number): Change[] | null {
   const stage = stages.find(({ id }) => id === stageId);
   if (!stage) return null;
-  const file = {
-    format: 'vexlo/build',
-    version: 1,
-    vehicle: vehicle.document,
-    ...(stage.document as object),
-  };
+  const file = fileOf(vehicle as Doc, stage as unknown as Doc);
   const read = readBuild(file);
   if (!read.ok) return null;
-  return changesBetween(file as Json, read.value as unknown as Json).map(({ path, to }) => ({
+  return changesBetween(file as unknown as Json, read.value as unknown as Json).map(({ path, to }) => ({
     path,
     ...(to === undefined ? {} : { to }),
   }));
