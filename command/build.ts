@@ -12,7 +12,8 @@ const SOURCES = [
   'server',
   'web',
   join('command', 'http'),
-  'astro.config.mjs',
+  join('command', 'squeeze.ts'),
+  'astro.config.ts',
   'package-lock.json',
 ];
 const STAMP = join(ROOT, 'dist', '.sources');

@@ -4,23 +4,40 @@ import { join } from 'node:path';
 import subset from 'subset-font';
 import { ROOT } from './paths';
 
-/** The faces that pages are set in, as the fonts' packages call them. */
+/** The faces that pages are set in, as the fonts' packages call them, with what sets letters: figures of one width, pairs that stand closer, accents. */
 const FACES = [
-  { family: 'Barlow', file: 'barlow', weights: [400, 500, 600] },
-  { family: 'Barlow Semi Condensed', file: 'barlow-semi-condensed', weights: [500, 600] },
+  // At the size of sentences the dot of a heavier i runs into its stem: what is bold is set in the medium face.
+  {
+    family: 'Barlow',
+    file: 'barlow',
+    weights: [400, 500],
+    heaviest: 700,
+    features: ['tnum', 'kern', 'mark', 'ccmp'],
+  },
+  // Heads and figures of a few letters: no pairs that stand closer, which are a sixth of a file.
+  {
+    family: 'Barlow Semi Condensed',
+    file: 'barlow-semi-condensed',
+    weights: [500, 600],
+    heaviest: 700,
+    features: ['tnum', 'mark', 'ccmp'],
+  },
 ] as const;
 
 const range = (first: number, last: number): number[] =>
   Array.from({ length: last - first + 1 }, (_, i) => first + i);
-/** What nearly every page needs: ASCII and the signs that sentences, lengths and angles are written with. */
-const COMMON = [...range(0x20, 0x7e), ...[...'\u00a0·–—‘’“”…°±²³×÷½¼¾−'].map((sign) => sign.charCodeAt(0))];
+const codes = (signs: string): number[] => [...signs].map((sign) => sign.charCodeAt(0));
+/** ASCII that no sentence of a sheet is written with. */
+const RARE = codes('#$@\\^_`{|}~');
+/** What nearly every page needs: letters, figures and the signs that sentences, lengths and angles are written with. */
+const COMMON = [
+  ...range(0x20, 0x7e).filter((code) => !RARE.includes(code)),
+  ...codes('\u00a0·–—‘’“”…°±²³×½¼¾−'),
+];
 /** Letters of names, which a page asks for when it holds one. */
-const REST = [...range(0xa1, 0xff), 0x131, 0x152, 0x153, 0x20ac, 0x2122].filter(
+const REST = [...RARE, ...range(0xa1, 0xff), 0x131, 0x152, 0x153, 0x20ac, 0x2122].filter(
   (code) => !COMMON.includes(code),
 );
-/** What the pages set letters with: pairs that stand closer, figures of one width, accents. */
-const FEATURES = ['kern', 'tnum', 'mark', 'ccmp'];
-
 /** Where the files that are made lie. */
 export const FONTS = join(ROOT, 'web', 'fonts');
 
@@ -36,7 +53,7 @@ function unicodeRange(codes: readonly number[]): string {
   return runs.map(([from, to]) => (from === to ? `U+${hex(from)}` : `U+${hex(from)}-${hex(to)}`)).join(', ');
 }
 
-const face = (family: string, weight: number, url: string, codes: readonly number[]): string =>
+const face = (family: string, weight: string, url: string, codes: readonly number[]): string =>
   `@font-face {
   font-family: '${family}';
   font-style: normal;
@@ -55,17 +72,18 @@ export async function letterFiles(): Promise<Map<string, Buffer>> {
   const files = new Map<string, Buffer>();
   const rules: string[] = ['/* Made by `npm run letters` (command/letters.ts). */\n'];
   const { resolve } = createRequire(import.meta.url);
-  for (const { family, file, weights } of FACES)
+  for (const { family, file, weights, heaviest, features } of FACES)
     for (const weight of weights) {
       const whole = `@fontsource/${file}/files/${file}-latin-${weight}-normal.woff2`;
       const name = `${file}-${weight}.woff2`;
       const small = await subset(
         readFileSync(resolve(whole)),
         COMMON.map((code) => String.fromCharCode(code)).join(''),
-        { targetFormat: 'woff2', noHinting: true, keepFeatures: FEATURES },
+        { targetFormat: 'woff2', noHinting: true, keepFeatures: features },
       );
       files.set(name, small);
-      rules.push(face(family, weight, whole, REST), face(family, weight, `./${name}`, COMMON));
+      const asked = weight === weights.at(-1) ? `${weight} ${heaviest}` : `${weight}`;
+      rules.push(face(family, asked, whole, REST), face(family, asked, `./${name}`, COMMON));
     }
   files.set('letters.css', Buffer.from(rules.join('\n')));
   return files;

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import compression from 'compression';
+import sirv from 'sirv';
 import { answersTo, HEADERS, namesIn } from './gate';
 import { metricsAt, serveMetrics } from './metrics';
 import { sessionHours } from '../../server/accounts/sessionHours';
@@ -38,8 +39,22 @@ const squeeze = compression({
 
 // In its own folder, the built application beside it. It serves itself only when asked to.
 process.env['ASTRO_NODE_AUTOSTART'] = 'disabled';
-const entry = join(dirname(fileURLToPath(import.meta.url)), 'server', 'entry.mjs');
+const built = dirname(fileURLToPath(import.meta.url));
+const entry = join(built, 'server', 'entry.mjs');
 const { handler } = (await import(pathToFileURL(entry).href)) as { handler: Handler };
+
+/** Files whose name changes with what is in them: kept for good, as small as the build made them. */
+const YEAR_S = 31_536_000;
+const files = sirv(join(built, 'client'), {
+  brotli: true,
+  gzip: true,
+  extensions: [],
+  maxAge: YEAR_S,
+  immutable: true,
+});
+/** A part of a file is counted in the file's own bytes, and goes the other way. */
+const isHashedFile = ({ method, url, headers }: IncomingMessage): boolean =>
+  method === 'GET' && url?.startsWith('/_astro/') === true && headers.range === undefined;
 
 /** Answers that are on their way; streams of events are, for as long as somebody looks. */
 const open = new Set<ServerResponse>();
@@ -64,10 +79,13 @@ const server = createServer((request, response) => {
     wordsFor(response, 400, 'The address holds bytes that are no text.');
     return;
   }
-  // What is not said to be kept is not kept: pages hold the shop's data, and so does what endpoints answer. Files whose name
-  // changes with what is in them are said to be kept where one is found; an answer that there is none is not.
-  response.setHeader('cache-control', 'no-store');
-  squeeze(request as never, response as never, () => handler(request, response));
+  const answer = (): void => {
+    // What is not said to be kept is not kept: pages hold the shop's data, and so does what endpoints answer.
+    response.setHeader('cache-control', 'no-store');
+    squeeze(request as never, response as never, () => handler(request, response));
+  };
+  if (isHashedFile(request)) files(request, response, answer);
+  else answer();
 });
 server.headersTimeout = HEADERS_MS;
 server.requestTimeout = REQUEST_MS;

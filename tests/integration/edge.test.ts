@@ -94,6 +94,20 @@ test('every answer says what may be done with it, and a page which scripts may r
   const hashed = await ask(file, { 'accept-encoding': 'br' });
   expect(hashed.headers['cache-control']).toContain('immutable');
   expect(hashed.headers['content-encoding']).toBe('br');
+  // As small as it gets, for those too who come by a name over http and are offered no Brotli.
+  const [whole, small, zipped] = await Promise.all(
+    ['identity', 'br', 'gzip'].map((encoding) => ask(file, { 'accept-encoding': encoding })),
+  );
+  expect([whole?.headers['content-encoding'], zipped?.headers['content-encoding']]).toEqual([
+    undefined,
+    'gzip',
+  ]);
+  const [all = 0, br = 0, gz = 0] = [whole, small, zipped].map((one) =>
+    Number(one?.headers['content-length']),
+  );
+  expect(br).toBeGreaterThan(0);
+  expect(br).toBeLessThan(gz);
+  expect(gz).toBeLessThan(all);
   const none = await ask(file.replace('.js', '.none.js'));
   expect([none.status, none.headers['cache-control']]).toEqual([404, 'no-store']);
   const part = await ask(file, { 'accept-encoding': 'br', range: 'bytes=10-19' });

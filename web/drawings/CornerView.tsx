@@ -85,10 +85,11 @@ function path(place: (point: Flat) => Flat, points: readonly Flat[], close = '')
   if (points.length === 0) return '';
   const words = points.map((point) =>
     place(point)
-      .map((n) => n.toFixed(1))
+      .map((n) => Math.round(n * 10) / 10)
       .join(' '),
   );
-  return `M${words.join('L')}${close}`;
+  // Points of an outline that fall on one another on the sheet are one.
+  return `M${words.filter((word, i) => word !== words[i - 1]).join('L')}${close}`;
 }
 
 const cross = ([cx, cy]: Flat, arm: number): string =>

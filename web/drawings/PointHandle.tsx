@@ -1,6 +1,5 @@
-import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
-import { $dragging } from '../state/store';
+import { useDragged } from './dragged';
 
 type Props = {
   label: string;
@@ -22,18 +21,13 @@ const isHeld = (memo: unknown): memo is Held => typeof memo === 'object' && memo
 
 /** A measured point in a drawing: dragged with the pointer, or nudged with the arrow keys by 1 mm (Shift: 10). */
 export function PointHandle({ label, x, y, large, hollow, perUnit, scale, move, take }: Props) {
-  const drag = useDrag<PointerEvent>(
-    ({ movement: [mx, my], memo, first, last, event }) => {
-      event.stopPropagation();
-      $dragging.set(!last); // before the last move, so that it is kept and stored
-      const held: Held = first || !isHeld(memo) ? { scale: scale(), across: 0, down: 0 } : memo;
-      const across = Math.round(mx * held.scale * perUnit[0]);
-      const down = Math.round(my * held.scale * perUnit[1]);
-      if (across !== held.across || down !== held.down) move(across - held.across, down - held.down);
-      return { ...held, across, down };
-    },
-    { pointer: { capture: true, keys: false }, preventDefault: false },
-  );
+  const ref = useDragged(({ movement: [mx, my], memo, first }) => {
+    const held: Held = first || !isHeld(memo) ? { scale: scale(), across: 0, down: 0 } : memo;
+    const across = Math.round(mx * held.scale * perUnit[0]);
+    const down = Math.round(my * held.scale * perUnit[1]);
+    if (across !== held.across || down !== held.down) move(across - held.across, down - held.down);
+    return { ...held, across, down };
+  });
   const onKeyDown = (event: KeyboardEvent): void => {
     const by = event.shiftKey ? 10 : 1;
     const steps: Record<string, readonly [number, number]> = {
@@ -50,7 +44,7 @@ export function PointHandle({ label, x, y, large, hollow, perUnit, scale, move, 
   };
   return (
     <g
-      {...drag()}
+      ref={ref}
       role="button"
       tabIndex={0}
       aria-label={label}

@@ -1,6 +1,5 @@
-import { useDrag } from '@use-gesture/react';
-import type { KeyboardEvent, SVGAttributes } from 'react';
-import { $dragging } from '../state/store';
+import type { KeyboardEvent } from 'react';
+import { useDragged } from './dragged';
 
 type Slider = {
   label: string;
@@ -40,17 +39,12 @@ export function useRunner({
   disabled,
 }: Slider) {
   const snapped = (next: number): number => Math.min(max, Math.max(min, Math.round(next / step) * step));
-  const drag = useDrag<PointerEvent>(
-    ({ movement: [mx, my], memo, first, last, event }) => {
-      event.stopPropagation();
-      $dragging.set(!last); // before the last move, so that it is kept and stored
-      // Where it was taken up, and the drawing's scale then: asking again at every move would cost a layout each.
-      const held = first || !isHeld(memo) ? { from: value, scale: scale() } : memo;
-      move(snapped(held.from + (mx * perX + my * perY) * held.scale));
-      return held;
-    },
-    { enabled: !disabled, pointer: { capture: true, keys: false }, preventDefault: false },
-  );
+  const ref = useDragged(({ movement: [mx, my], memo, first }) => {
+    // Where it was taken up, and the drawing's scale then: asking again at every move would cost a layout each.
+    const held = first || !isHeld(memo) ? { from: value, scale: scale() } : memo;
+    move(snapped(held.from + (mx * perX + my * perY) * held.scale));
+    return held;
+  }, !disabled);
   const onKeyDown = (event: KeyboardEvent): void => {
     const forward = { ArrowRight: perX, ArrowLeft: -perX, ArrowUp: -perY, ArrowDown: perY }[event.key];
     const by =
@@ -64,7 +58,7 @@ export function useRunner({
     if (next !== value) move(snapped(next));
   };
   return {
-    ...(drag() as SVGAttributes<SVGGElement>),
+    ref,
     role: 'slider',
     tabIndex: disabled ? -1 : 0,
     'aria-label': label,

@@ -1,10 +1,16 @@
 import { $work, takeUpWork, takeWork, workAgain } from './work';
 import { toast } from './notices';
-import { changesBetween, overlap, valueAt, withChanges, type Json } from '../../core/history/diff';
+import {
+  changesBetween,
+  overlap,
+  valueAt,
+  withChanges,
+  type Change,
+  type Json,
+} from '../../core/history/diff';
 import type { ConflictChange, Versioned } from '../../server/versioned';
 import type { JobVersions, SheetData } from '../../server/jobs';
 import { now as clockNow } from './clock';
-import { changeWords } from './changeWords';
 import { dropDraft, keepDraft, readDraft } from './drafts';
 import {
   $activeId,
@@ -52,6 +58,10 @@ export function showStored(all: readonly Versioned[]): void {
   }
 }
 
+/** Says changes in words. Seldom needed, and not waited for with the page: said in general where it does not arrive. */
+const wordsForChanges = async (): Promise<(subject: Doc['subject'], changes: readonly Change[]) => string> =>
+  (await import('./changeWords').catch(() => null))?.changeWords ?? (() => 'something');
+
 function schedule(doc: Doc, afterMs: number): void {
   clearTimeout(timers.get(name(doc)));
   timers.set(
@@ -69,7 +79,10 @@ async function reconcile(
   theirs: Versioned & { since: ConflictChange[] },
 ): Promise<void> {
   // Seldom needed, and not waited for with the page.
-  const texts = await import('./mergeText').catch(() => null);
+  const [texts, changeWords] = await Promise.all([
+    import('./mergeText').catch(() => null),
+    wordsForChanges(),
+  ]);
   // What was typed while it was on its way is mine as well.
   const doc = current(subject, id);
   if (!doc) return;
@@ -249,11 +262,13 @@ export async function pollRemote(): Promise<boolean> {
   if (allDocs().some(dirty) || versionsNow() !== before) return false;
   const seen = new Map(allDocs().map((doc) => [name(doc), doc.document]));
   hydrate(data.value);
-  const changed = allDocs().flatMap((doc) => {
-    const changes = changesBetween(seen.get(name(doc)), doc.document);
-    return changes.length > 0 ? [changeWords(doc.subject, changes)] : [];
-  });
-  if (changed.length > 0) toast(`Someone else changed ${changed.join('; ')}.`);
+  const changed = allDocs()
+    .map((doc) => ({ doc, changes: changesBetween(seen.get(name(doc)), doc.document) }))
+    .filter(({ changes }) => changes.length > 0);
+  if (changed.length === 0) return true;
+  const changeWords = await wordsForChanges();
+  const words = changed.map(({ doc, changes }) => changeWords(doc.subject, changes));
+  toast(`Someone else changed ${words.join('; ')}.`);
   return true;
 }
 

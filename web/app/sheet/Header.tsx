@@ -2,7 +2,7 @@ import { useStore } from '@nanostores/react';
 import { Redo2, Undo2 } from 'lucide-react';
 import { sentenceOf } from '../../../core/verdict';
 import { verdictLead } from '../../../core/verdictTail';
-import { JobButton } from './JobDialog';
+import { JobButton } from './JobButton';
 import { Rail } from './Rail';
 import { SaveMark } from './SaveMark';
 import { SheetMenu } from './SheetMenu';

@@ -1,40 +1,17 @@
-import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import { toast } from '../../state/notices';
 import { JOB_STATUSES, type JobStatus } from '../../../core/work/jobStatus';
 import type { JobWithNames } from '../../../data/jobs';
 import { Choice } from '../../ui/choices';
 import { SheetDialog } from '../../ui/Dialog';
-import { $job } from '../../state/store';
 import type { Versioned } from '../../../server/versioned';
 import { showStored } from '../../state/saving';
 import { refusalWords, send } from '../../state/apiClient';
 import { workSettled } from '../../state/work';
 import { Button } from '../../ui/Button';
 
-/** Where the job is and what it waits for, as the list of jobs shows it. */
-export function JobButton() {
-  const job = useStore($job);
-  const [open, setOpen] = useState(false);
-  if (!job) return null;
-  return (
-    <>
-      <button
-        type="button"
-        className="decoration-line underline underline-offset-4"
-        onClick={() => setOpen(true)}
-        data-testid="job-status"
-        title={`${job.waitsFor ? `Waits for ${job.waitsFor}` : 'Where the job is'}${job.placedBy === 'hand' ? '; set by hand' : ''}`}
-      >
-        {job.status}
-        {job.waitsFor && ', waits'}
-      </button>
-      {open && <JobDialog job={job} close={() => setOpen(false)} />}
-    </>
-  );
-}
-
-function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
+/** Where the job is, what it waits for and which body its vehicle is. */
+export function JobDialog({ job, close }: { job: JobWithNames; close: () => void }) {
   const [place, setPlace] = useState<JobStatus | 'follows'>(job.placedBy === 'work' ? 'follows' : job.status);
   const [waitsFor, setWaitsFor] = useState(job.waitsFor);
   const [platform, setPlatform] = useState(job.platform);

@@ -7,10 +7,12 @@ import { KISS } from '../../../core/clearance/rub';
 import { Segments } from '../../ui/choices';
 import { changeStage } from '../../state/edits';
 import { $shop, editStages, $units } from '../../state/store';
-import { ZoneDialog } from './ZoneDialog';
+import { fetched } from '../../ui/later';
 import { zoneChosen, zoneOptions, zoneValue } from './zones';
 import type { RubPolicy } from '../../../core/format/use';
 import { Button } from '../../ui/Button';
+
+const ZoneDialog = fetched('The dialog', async () => (await import('./ZoneDialog')).ZoneDialog);
 
 /** Which poses decide: one of the three, or one of the shop's own. */
 export function ZonePicker({ build }: { build: Build }) {

@@ -3,6 +3,9 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 import AstroPWA from '@vite-pwa/astro';
 import { defineConfig } from 'astro/config';
+import { fileURLToPath } from 'node:url';
+import { chunkOf } from './command/chunks';
+import { squeezeFiles } from './command/squeeze';
 
 export default defineConfig({
   srcDir: './web',
@@ -11,6 +14,10 @@ export default defineConfig({
   adapter: node({ mode: 'standalone' }),
   integrations: [
     react(),
+    {
+      name: 'squeezed',
+      hooks: { 'astro:build:done': ({ dir }) => squeezeFiles(fileURLToPath(new URL('_astro/', dir))) },
+    },
     AstroPWA({
       // Its own worker (web/offline), so that all leaves of a job are kept as one page.
       strategies: 'injectManifest',
@@ -43,5 +50,18 @@ export default defineConfig({
   // Scripts are named by their hashes; what else the policy says is added in the middleware.
   experimental: { csp: true },
   // A sheet waits for the code of the leaf of its address before it draws.
-  vite: { plugins: [tailwindcss()], worker: { format: 'es' }, build: { target: 'es2022' } },
+  vite: {
+    plugins: [
+      tailwindcss(),
+      {
+        name: 'chunks',
+        apply: (_, { isSsrBuild }) => isSsrBuild !== true,
+        config: () => ({
+          build: { rollupOptions: { output: { manualChunks: chunkOf, onlyExplicitManualChunks: true } } },
+        }),
+      },
+    ],
+    worker: { format: 'es' },
+    build: { target: 'es2022' },
+  },
 });
