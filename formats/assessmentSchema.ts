@@ -1,7 +1,7 @@
+import { ENVELOPE_NAMES } from '../core/format/names';
 import { z } from 'zod';
 import { GRADES } from '../core/clearance/grade';
 import { PART_NAMES } from '../core/driveline/strength';
-import { ENVELOPE_NAMES } from '../core/format/envelope';
 
 /** What an assessment holds, for whoever reads it elsewhere: made from here, held to the core by a test. */
 const n = z.number();

@@ -1,8 +1,9 @@
+import { SEATS, SPACER_KINDS } from './names';
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
 import { tireSchema } from './tire';
-import { pcdMm, SEATS, threadCode, wheelSchema } from './wheel';
-import { liftSchema, SPACER_KINDS } from './package';
+import { pcdMm, threadCode, wheelSchema } from './wheel';
+import { liftSchema } from './package';
 import { STEEL_MPA } from './steel';
 
 export const ITEM_KINDS = ['tire', 'wheel', 'spacer', 'lift', 'gears', 'axle', 'nuts'] as const;

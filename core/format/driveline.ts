@@ -4,8 +4,6 @@ import { oneOf, whole, within } from './fields';
 /** Three ways of choosing an axle ratio for a taller tire. */
 export const SCHOOLS = ['restore', 'hold', 'crawl'] as const;
 export type School = (typeof SCHOOLS)[number];
-/** Parts that can be made to give first. */
-export const FUSES = ['shaft', 'joint', 'ring-and-pinion'] as const;
 
 const ratio = within(0.1, 30);
 

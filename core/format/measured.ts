@@ -2,13 +2,7 @@ import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
 import { tireSchema } from './tire';
 import { wheelSchema } from './wheel';
-import { SIDES } from './names';
-
-/** Which side of the vehicle something was measured on. */
-
-/** Outlines that a well can be begun from, until its own points are measured. */
-export const SHAPES = ['round', 'squared', 'closing', 'flat-topped'] as const;
-export type WellShape = (typeof SHAPES)[number];
+import { SIDES, SHAPES } from './names';
 
 const errorMm = within(0, 200, 'mm');
 const shift = within(-2000, 2000, 'mm');

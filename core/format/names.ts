@@ -57,3 +57,50 @@ export const STATED_LABELS = [
   'Camber',
   'Toe',
 ] as const;
+
+/** Outlines that a well can be begun from, until its own points are measured. */
+export const SHAPES = ['round', 'squared', 'closing', 'flat-topped'] as const;
+
+export type WellShape = (typeof SHAPES)[number];
+
+export const SEATS = ['cone', 'ball', 'flat'] as const;
+
+/** What may be around a tire for a while, in the words of the editor. */
+export const ENVELOPE_KINDS = { chain: 'snow chains', mud: 'packed mud' } as const;
+
+export type EnvelopeKind = keyof typeof ENVELOPE_KINDS;
+
+export const ENVELOPE_NAMES = Object.keys(ENVELOPE_KINDS) as [EnvelopeKind, ...EnvelopeKind[]];
+
+/** What a chain and mud commonly take. Estimates to begin with: the chain's maker says his own. */
+export const USUAL_ENVELOPE = {
+  chain: { aboveMm: 15, besideMm: 12, kmh: 50 },
+  mud: { aboveMm: 20, besideMm: 15 },
+} as const satisfies Record<EnvelopeKind, { aboveMm: number; besideMm: number; kmh?: number }>;
+
+/** Parts that can be made to give first. */
+export const FUSES = ['shaft', 'joint', 'ring-and-pinion'] as const;
+
+/** What a low point hangs on: it follows the body, the frame, or the nearer axle. */
+export const UNDERSIDE_CARRIERS = ['body', 'frame', 'axle'] as const;
+
+/** Where a spare is carried, in the words of the editor. */
+export const SPARE_PLACES = {
+  floor: 'under the floor',
+  door: 'on the door',
+  bed: 'on the bed',
+  well: 'in a well of its own',
+} as const;
+
+export type SparePlace = keyof typeof SPARE_PLACES;
+
+export const SPARE_PLACE_NAMES = Object.keys(SPARE_PLACES) as [SparePlace, ...SparePlace[]];
+
+/** A spacer bolts onto the hub and carries studs of its own, or slips over the hub's. */
+export const SPACER_KINDS = ['bolt-on', 'slip-on'] as const;
+
+/** Where a pressure sensor sits, if anywhere. */
+export const SENSORS = ['none', 'valve', 'band'] as const;
+
+/** What a wheel leaves where it touched, from the lightest to the heaviest. */
+export const MARKS = ['shine', 'crumbs', 'scuff', 'cut'] as const;

@@ -4,12 +4,7 @@ import { tireSchema } from './tire';
 import { wheelSchema } from './wheel';
 import { chalkSchema } from './chalk';
 import { envelopeSchema } from './envelope';
-
-/** A spacer bolts onto the hub and carries studs of its own, or slips over the hub's. */
-export const SPACER_KINDS = ['bolt-on', 'slip-on'] as const;
-
-/** Where a pressure sensor sits, if anywhere. */
-export const SENSORS = ['none', 'valve', 'band'] as const;
+import { SPACER_KINDS, SENSORS } from './names';
 
 const liftLength = within(-300, 500, 'mm').default(0);
 

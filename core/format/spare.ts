@@ -1,15 +1,6 @@
 import { z } from 'zod';
 import { oneOf, within } from './fields';
-
-/** Where a spare is carried, in the words of the editor. */
-export const SPARE_PLACES = {
-  floor: 'under the floor',
-  door: 'on the door',
-  bed: 'on the bed',
-  well: 'in a well of its own',
-} as const;
-export type SparePlace = keyof typeof SPARE_PLACES;
-export const SPARE_PLACE_NAMES = Object.keys(SPARE_PLACES) as [SparePlace, ...SparePlace[]];
+import { SPARE_PLACE_NAMES } from './names';
 
 /** The place of the spare, from four figures that a tape and a label give. */
 export const spareSchema = z.strictObject({

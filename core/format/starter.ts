@@ -1,6 +1,6 @@
+import { SHAPES } from './names';
 import { oneOf, within, words } from './fields';
 import { z } from 'zod';
-import { SHAPES } from './measured';
 import { CUTTABLE } from './materials';
 import { readTireCode } from '../tire/code';
 import { nominalSize } from '../tire/size';

@@ -1,9 +1,6 @@
 import { z } from 'zod';
-import { AXLES } from './names';
+import { AXLES, MARKS } from './names';
 import { oneOf, within, words } from './fields';
-
-/** What a wheel leaves where it touched, from the lightest to the heaviest. */
-export const MARKS = ['shine', 'crumbs', 'scuff', 'cut'] as const;
 
 export const DIRECTIONS = ['forward', 'reverse'] as const;
 

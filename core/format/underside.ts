@@ -1,8 +1,6 @@
 import { z } from 'zod';
 import { oneOf, within, words } from './fields';
-
-/** What a low point hangs on: it follows the body, the frame, or the nearer axle. */
-export const UNDERSIDE_CARRIERS = ['body', 'frame', 'axle'] as const;
+import { UNDERSIDE_CARRIERS } from './names';
 
 /** Low points under the vehicle as delivered, standing on the ground it was measured on. */
 export const undersideSchema = z

@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
-import { FUSES } from './driveline';
 import { ruleSetSchema } from './rules';
-import { ZONES } from './names';
+import { ZONES, FUSES } from './names';
 
 /** Whether a soft liner may touch lightly in the last degrees of lock. */
 export const RUB_POLICIES = ['none', 'liner-kiss'] as const;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { oneOf, whole, within } from './fields';
+import { SEATS } from './names';
 
-export const SEATS = ['cone', 'ball', 'flat'] as const;
 /** Bolt circles run from about 98 to 225 mm on road vehicles; a smaller number is one written in inches. */
 export const pcdMm = within(80, 300, 'mm (5.5 in is 139.7)');
 

@@ -1,9 +1,9 @@
+import { type WellShape } from '../format/names';
 import { materialOf } from '../format/materials';
 import type { AxleName } from '../format/names';
 import type { Obstacle, Vehicle } from '../format/build';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { fromClock, SHAPE_HOURS, shapeShare } from './outline';
-import type { WellShape } from '../format/measured';
 import { outlineIds, thingsOf, type Thing } from './things';
 
 type Point = Obstacle['points'][number];

@@ -1,3 +1,4 @@
+import { SHAPES } from '../format/names';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoBuild, example, obstacle } from '../../tests/example';
@@ -9,7 +10,7 @@ import { gapClearance, lockOfShare, placeByGaps, placedObstacle, withGaps } from
 import { solve, varianceAlong } from './linear';
 import { readEdge, shapeShare, SHAPE_HOURS, toClock } from './outline';
 import { clockWords, roundFor } from './round';
-import { SHAPES, type GapReading, type TapeReading } from '../format/measured';
+import { type GapReading, type TapeReading } from '../format/measured';
 import { beginShape, dropReading, takeReading } from './take';
 
 const fresh = (): Vehicle => example().vehicle;

@@ -1,5 +1,5 @@
+import { type WellShape } from '../format/names';
 import type { Obstacle } from '../format/build';
-import type { WellShape } from '../format/measured';
 
 type Point = Obstacle['points'][number];
 /** One point of a well's edge by the clock: hours from straight up (ahead negative), radius and distance across. */

@@ -1,3 +1,4 @@
+import { type WellShape } from '../format/names';
 import type { Result } from '../result';
 import type { AxleName } from '../format/names';
 import type { Corner, Obstacle, Vehicle } from '../format/build';
@@ -10,7 +11,7 @@ import { movedThing } from './moveThing';
 import { readingNamed } from './places';
 import { baseOf, roundFor, type RoundReading } from './round';
 import type { Side } from '../format/names';
-import type { GapReading, Measured, TapeReading, WellShape } from '../format/measured';
+import type { GapReading, Measured, TapeReading } from '../format/measured';
 import { withCorner } from '../vehicle/withCorner';
 import { FARTHEST_MM, meantInstead } from './standing';
 import { isThing, split, withPoints } from './sides';

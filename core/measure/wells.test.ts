@@ -1,9 +1,9 @@
+import { type WellShape } from '../format/names';
 import { START } from '../../tests/starter';
 import { expect, test } from 'vitest';
 import { assess } from '../assess';
 import type { Vehicle } from '../format/build';
 import { starterFile } from '../vehicle/starter';
-import type { WellShape } from '../format/measured';
 import { takeReading } from './take';
 import { readBuild } from '../format/read';
 

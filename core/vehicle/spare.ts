@@ -1,6 +1,6 @@
+import { SPARE_PLACES } from '../format/names';
 import type { Check } from '../check';
 import type { Build } from '../format/build';
-import { SPARE_PLACES } from '../format/spare';
 import { deriveFigures, type Figures } from '../figures';
 import { inKg, inMm, say, type Wording } from '../wording';
 import { riseMm } from './rise';

@@ -1,6 +1,6 @@
+import { SHAPES } from '../format/names';
 import { describe, expect, test } from 'vitest';
 import { assess } from '../assess';
-import { SHAPES } from '../format/measured';
 import { START } from '../../tests/starter';
 import { starterFile } from './starter';
 import { starterSchema } from '../format/starter';

@@ -3,9 +3,8 @@ import { useKept } from '../../state/kept';
 import { Said } from '../../ui/Said';
 import { useStore } from '@nanostores/react';
 import { useEffect, useState } from 'react';
-import { AXLES, type AxleName } from '../../../core/format/names';
+import { AXLES, type AxleName, FUSES } from '../../../core/format/names';
 import type { Build } from '../../../core/format/build';
-import { FUSES } from '../../../core/format/driveline';
 import { disagreement, sizeVerdict, type SizeVerdict } from '../../../core/driveline/sizeSchool';
 import type { AxleStrength, Strength } from '../../../core/driveline/strength';
 import {

@@ -4,13 +4,13 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
 import { showRounded } from '../../../core/units/quantity';
-import { AXLES } from '../../../core/format/names';
+import { AXLES, UNDERSIDE_CARRIERS } from '../../../core/format/names';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { setVehicle } from '../../state/edits';
 import { $units } from '../../state/store';
-import { UNDERSIDE_CARRIERS, type LowPoint } from '../../../core/format/underside';
+import { type LowPoint } from '../../../core/format/underside';
 import { Button } from '../../ui/Button';
 
 /** What it gains over the ground, and the low points that it is worked out from. */

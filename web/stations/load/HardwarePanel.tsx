@@ -1,10 +1,10 @@
+import { SENSORS, SPACER_KINDS } from '../../../core/format/names';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { CheckList } from '../package/CheckList';
 import { setStage, setVehicle } from '../../state/edits';
-import { SENSORS, SPACER_KINDS } from '../../../core/format/package';
 
 const UNKNOWN = 'unknown';
 type Maybe<T extends string> = T | typeof UNKNOWN;

@@ -1,3 +1,4 @@
+import { MARKS } from '../../../core/format/names';
 import { useStore } from '@nanostores/react';
 import { keyboardFor } from '../../ui/keyboardFor';
 import { typedQuantity } from '../../ui/RowsDialog';
@@ -13,7 +14,7 @@ import { $units } from '../../state/store';
 import { writeDown } from './logStore';
 import { TurnPlate } from './TurnPlate';
 import { mm, readingWords, STANCE_WORDS } from './words';
-import { MARKS, type TestReading } from '../../../core/format/testFit';
+import { type TestReading } from '../../../core/format/testFit';
 
 export type Pose = Pick<
   TestReading,

@@ -1,6 +1,5 @@
-import { AXLES } from '../../../core/format/names';
+import { AXLES, SEATS } from '../../../core/format/names';
 import type { Vehicle } from '../../../core/format/build';
-import { SEATS } from '../../../core/format/wheel';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';

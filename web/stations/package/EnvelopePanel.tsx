@@ -1,8 +1,8 @@
 import { Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
-import { ENVELOPE_KINDS, ENVELOPE_NAMES, USUAL_ENVELOPE, type Envelope } from '../../../core/format/envelope';
-import { AXLES } from '../../../core/format/names';
+import { type Envelope } from '../../../core/format/envelope';
+import { AXLES, ENVELOPE_KINDS, ENVELOPE_NAMES, USUAL_ENVELOPE } from '../../../core/format/names';
 import { setStage } from '../../state/edits';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/choices';

@@ -1,8 +1,8 @@
+import { SEATS } from '../../../core/format/names';
 import { useStore } from '@nanostores/react';
 import type { Build, Wheel } from '../../../core/format/build';
 import { boltCircleWords, readBoltCircle } from '../../../core/wheel/boltCircle';
 import { backspacingMm } from '../../../core/wheel/geometry';
-import { SEATS } from '../../../core/format/wheel';
 import { OffsetDrawing } from '../../drawings/OffsetDrawing';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';

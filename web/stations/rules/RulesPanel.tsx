@@ -4,8 +4,10 @@ import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
 import { CheckList } from '../package/CheckList';
 import { $shop, editStages } from '../../state/store';
-import { RulesDialog } from './RulesDialog';
+import { fetched } from '../../ui/later';
 import { Button } from '../../ui/Button';
+
+const RulesDialog = fetched('The dialog', async () => (await import('./RulesDialog')).RulesDialog);
 
 /** The rules of the place that are in force for this job, as checks; and the shop's own set, to edit and to take over. */
 export function RulesPanel({ build, assessment }: { build: Build; assessment: Assessment }) {
