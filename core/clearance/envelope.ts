@@ -2,7 +2,7 @@ import { ENVELOPE_KINDS } from '../format/names';
 import type { Check } from '../check';
 import type { AxleName } from '../format/names';
 import type { Build } from '../format/build';
-import { type Envelope } from '../format/envelope';
+import type { Envelope } from '../format/envelope';
 import { inKmh, inMm, say, type Wording } from '../wording';
 import { cutDepths, leastWhole, sweepCorner, sweepInputOf } from './corner';
 import { decidingProfile, type Profile } from './profile';

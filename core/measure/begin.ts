@@ -1,4 +1,4 @@
-import { type WellShape } from '../format/names';
+import type { WellShape } from '../format/names';
 import { materialOf } from '../format/materials';
 import type { AxleName } from '../format/names';
 import type { Obstacle, Vehicle } from '../format/build';

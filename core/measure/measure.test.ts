@@ -10,7 +10,7 @@ import { gapClearance, lockOfShare, placeByGaps, placedObstacle, withGaps } from
 import { solve, varianceAlong } from './linear';
 import { readEdge, shapeShare, SHAPE_HOURS, toClock } from './outline';
 import { clockWords, roundFor } from './round';
-import { type GapReading, type TapeReading } from '../format/measured';
+import type { GapReading, TapeReading } from '../format/measured';
 import { beginShape, dropReading, takeReading } from './take';
 
 const fresh = (): Vehicle => example().vehicle;

@@ -1,4 +1,4 @@
-import { type WellShape } from '../format/names';
+import type { WellShape } from '../format/names';
 import type { Obstacle } from '../format/build';
 
 type Point = Obstacle['points'][number];

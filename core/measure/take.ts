@@ -1,4 +1,4 @@
-import { type WellShape } from '../format/names';
+import type { WellShape } from '../format/names';
 import type { Result } from '../result';
 import type { AxleName } from '../format/names';
 import type { Corner, Obstacle, Vehicle } from '../format/build';

@@ -1,4 +1,4 @@
-import { type WellShape } from '../format/names';
+import type { WellShape } from '../format/names';
 import { START } from '../../tests/starter';
 import { expect, test } from 'vitest';
 import { assess } from '../assess';

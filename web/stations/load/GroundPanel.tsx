@@ -10,7 +10,7 @@ import { Field } from '../../ui/Field';
 import { TextField } from '../../ui/TextField';
 import { setVehicle } from '../../state/edits';
 import { $units } from '../../state/store';
-import { type LowPoint } from '../../../core/format/underside';
+import type { LowPoint } from '../../../core/format/underside';
 import { Button } from '../../ui/Button';
 
 /** What it gains over the ground, and the low points that it is worked out from. */

@@ -1,7 +1,7 @@
 import { SPARE_PLACE_NAMES, SPARE_PLACES, type SparePlace } from '../../../core/format/names';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
-import { type Spare } from '../../../core/format/spare';
+import type { Spare } from '../../../core/format/spare';
 import { Choice } from '../../ui/choices';
 import { Field } from '../../ui/Field';
 import { setVehicle } from '../../state/edits';

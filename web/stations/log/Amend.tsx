@@ -3,7 +3,7 @@ import { useStore } from '@nanostores/react';
 import { useEffect, useRef, useState } from 'react';
 import type { Build } from '../../../core/format/build';
 import type { LogEntry } from '../../../core/format/log';
-import { type TestReading } from '../../../core/format/testFit';
+import type { TestReading } from '../../../core/format/testFit';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/choices';
 import { SheetDialog } from '../../ui/Dialog';

@@ -14,7 +14,7 @@ import { $units } from '../../state/store';
 import { writeDown } from './logStore';
 import { TurnPlate } from './TurnPlate';
 import { mm, readingWords, STANCE_WORDS } from './words';
-import { type TestReading } from '../../../core/format/testFit';
+import type { TestReading } from '../../../core/format/testFit';
 
 export type Pose = Pick<
   TestReading,

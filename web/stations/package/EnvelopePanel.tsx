@@ -1,7 +1,7 @@
 import { Trash2 } from 'lucide-react';
 import type { Assessment } from '../../../core/assess';
 import type { Build } from '../../../core/format/build';
-import { type Envelope } from '../../../core/format/envelope';
+import type { Envelope } from '../../../core/format/envelope';
 import { AXLES, ENVELOPE_KINDS, ENVELOPE_NAMES, USUAL_ENVELOPE } from '../../../core/format/names';
 import { setStage } from '../../state/edits';
 import { Button } from '../../ui/Button';
