@@ -12,6 +12,7 @@ const SOURCES = [
   'server',
   'web',
   join('command', 'http'),
+  join('command', 'chunks.ts'),
   join('command', 'squeeze.ts'),
   'astro.config.ts',
   'package-lock.json',

@@ -1,6 +1,5 @@
-import { ENVELOPE_KINDS } from '../format/names';
 import type { Check } from '../check';
-import type { AxleName } from '../format/names';
+import { ENVELOPE_KINDS, type AxleName } from '../format/names';
 import type { Build } from '../format/build';
 import type { Envelope } from '../format/envelope';
 import { inKmh, inMm, say, type Wording } from '../wording';

@@ -1,6 +1,5 @@
-import type { WellShape } from '../format/names';
 import { materialOf } from '../format/materials';
-import type { AxleName } from '../format/names';
+import type { AxleName, WellShape } from '../format/names';
 import type { Obstacle, Vehicle } from '../format/build';
 import { mountedProfile, type Profile } from '../clearance/profile';
 import { fromClock, SHAPE_HOURS, shapeShare } from './outline';

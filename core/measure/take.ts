@@ -1,6 +1,5 @@
-import type { WellShape } from '../format/names';
 import type { Result } from '../result';
-import type { AxleName } from '../format/names';
+import type { AxleName, Side, WellShape } from '../format/names';
 import type { Corner, Obstacle, Vehicle } from '../format/build';
 import { sectionClearance } from '../clearance/profile';
 import type { Fault } from '../format/fields';
@@ -10,7 +9,6 @@ import { fromClock, readEdge, readScaleMm, toClock, type EdgeReadings } from './
 import { movedThing } from './moveThing';
 import { readingNamed } from './places';
 import { baseOf, roundFor, type RoundReading } from './round';
-import type { Side } from '../format/names';
 import type { GapReading, Measured, TapeReading } from '../format/measured';
 import { withCorner } from '../vehicle/withCorner';
 import { FARTHEST_MM, meantInstead } from './standing';

@@ -1,12 +1,10 @@
-import { SHAPES, type WellShape } from '../../../core/format/names';
 import { useStore } from '@nanostores/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { AxleName } from '../../../core/format/names';
+import { SHAPES, type AxleName, type Side, type WellShape } from '../../../core/format/names';
 import type { Vehicle } from '../../../core/format/build';
 import type { DecidingReading } from '../../../core/calibration/decidingReadings';
 import { placesAmong } from '../../../core/measure/places';
 import { roundFor, type RoundReading } from '../../../core/measure/round';
-import type { Side } from '../../../core/format/names';
 import { beginShape, dropReading, takeReading } from '../../../core/measure/take';
 import { readQuantity, show } from '../../../core/units/quantity';
 import { Segments } from '../../ui/choices';
