@@ -1,3 +1,4 @@
+import { ITEM_KINDS } from '../core/format/names';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { subHours } from 'date-fns';
@@ -29,7 +30,6 @@ import { ROOT } from './paths';
 import { loadPast } from './demoHistory';
 import { NO_WORK } from '../core/work/noWork';
 import type { JobWork } from '../core/format/jobWork';
-import { ITEM_KINDS } from '../core/format/catalog';
 import type { WorkRule } from '../core/format/workRules';
 import { readBuild } from '../core/format/read';
 

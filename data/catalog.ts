@@ -1,8 +1,8 @@
+import type { ItemKind } from '../core/format/names';
 import { and, asc, desc, eq, inArray, ne, or, sql, type SQL } from 'drizzle-orm';
 import type { Queryable } from './client';
 import { everyWordIn, type Page } from './lists';
 import { catalogItems, stages } from './schema';
-import type { ItemKind } from '../core/format/catalog';
 
 export type ItemRow = typeof catalogItems.$inferSelect;
 export type NewItem = Omit<typeof catalogItems.$inferInsert, 'id' | 'version'>;

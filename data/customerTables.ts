@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, json, pgTable, serial, text, timestamp } from 'drizzle-orm/pg-core';
-import type { ShownPart } from '../core/people/customerLink';
+import type { ShownPart } from '../core/people/shownParts';
 import { customers, jobs, quotes } from './schema';
 import { belongsTo, ofShop } from './shopTable';
 

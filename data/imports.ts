@@ -1,5 +1,5 @@
+import type { ItemKind } from '../core/format/names';
 import { and, desc, eq, gt, isNotNull, isNull } from 'drizzle-orm';
-import type { ItemKind } from '../core/format/catalog';
 import type { Queryable } from './client';
 import { catalogImports } from './schema';
 

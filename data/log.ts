@@ -1,10 +1,11 @@
+import { LOG_KINDS, type LogKind } from '../core/format/names';
 import { and, asc, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import { struckOf } from '../core/log/logEntry';
 import type { Expectation } from '../core/calibration/expectation';
 import type { Queryable } from './client';
 import { jobs, vehicles } from './schema';
 import { logEntries, photos } from './logTables';
-import { LOG_KINDS, type LogEntry, type LogKind } from '../core/format/log';
+import type { LogEntry } from '../core/format/log';
 
 export async function logOfJob(db: Queryable, jobId: number): Promise<LogEntry[]> {
   const rows = await db

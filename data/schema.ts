@@ -1,3 +1,4 @@
+import { ITEM_KINDS, type ItemKind } from '../core/format/names';
 import {
   bigint,
   bigserial,
@@ -27,7 +28,7 @@ import { JOB_STATUSES, PLACED_BY } from '../core/work/jobStatus';
 import type { JobWork } from '../core/format/jobWork';
 import type { Quote } from '../core/format/quote';
 import type { ListColumns } from '../core/format/listColumns';
-import { ITEM_KINDS, type ItemDocument, type ItemKind } from '../core/format/catalog';
+import type { ItemDocument } from '../core/format/catalog';
 
 /** How many lines of a list were what. */
 export type ImportCounts = { new: number; changed: number; same: number; gone: number };

@@ -1,3 +1,4 @@
+import type { ItemKind } from '../core/format/names';
 import type { Result } from '../core/result';
 import { csvOf } from './csvText';
 import { decimalOf, delimiterOf, plainNumber, rowsOfList } from './listText';
@@ -6,7 +7,7 @@ import { faultsOf, type Fault } from '../core/format/fields';
 import type { ListColumns } from '../core/format/listColumns';
 import { putDotted } from '../core/dotted';
 import { NO_LIFT } from '../core/vehicle/asDelivered';
-import { itemSchemas, offerSchema, type CatalogItem, type ItemKind } from '../core/format/catalog';
+import { itemSchemas, offerSchema, type CatalogItem } from '../core/format/catalog';
 
 /** A row of a file: what it says, and on which line. */
 export type CatalogRow<K extends ItemKind = ItemKind> = CatalogItem<K> & { line: number };

@@ -1,3 +1,4 @@
+import { ITEM_KINDS } from '../core/format/names';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PDFDocument } from 'pdf-lib';
@@ -14,7 +15,6 @@ import { readCatalog, writeCatalog } from './catalogCsv';
 import { measuringForm } from './measuringForm';
 import { PAPERS } from './paper';
 import { readReadings, writeReadings } from './readingsCsv';
-import { ITEM_KINDS } from '../core/format/catalog';
 
 describe('build files', () => {
   test.each(Object.entries(demoTexts))('%s is written again byte for byte', (_name, text) => {

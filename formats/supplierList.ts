@@ -1,4 +1,4 @@
-import type { ItemKind } from '../core/format/catalog';
+import type { ItemKind } from '../core/format/names';
 import type { Fault } from '../core/format/fields';
 import type { ListColumns } from '../core/format/listColumns';
 import type { ListRow } from './listText';

@@ -1,3 +1,4 @@
+import { ITEM_KINDS, type ItemKind } from '../core/format/names';
 import { z } from 'zod';
 import { itemFigures, itemName } from '../core/catalog/items';
 import { faultsOf, oneOf, whole } from '../core/format/fields';
@@ -15,13 +16,7 @@ import type { Queryable } from '../data/client';
 import { writeCatalog } from '../formats/catalogCsv';
 import { countParam, flag } from './endpoint';
 import { conflict, done, faulty, missing, type Outcome } from './errors';
-import {
-  ITEM_KINDS,
-  itemSchemas,
-  offerSchema,
-  type CatalogItem,
-  type ItemKind,
-} from '../core/format/catalog';
+import { itemSchemas, offerSchema, type CatalogItem } from '../core/format/catalog';
 
 export function rowOf({ kind, maker, model, price, days, source, supplier, item }: CatalogItem): NewItem {
   return {

@@ -1,7 +1,8 @@
 import { addDays } from 'date-fns';
 import sharp from 'sharp';
 import type { z } from 'zod';
-import { SHOWN_PARTS, type CustomerAnswer, type customerLinkBody } from '../core/people/customerLink';
+import type { CustomerAnswer, customerLinkBody } from '../core/people/customerLink';
+import { SHOWN_PARTS } from '../core/people/shownParts';
 import type { PaperSheet } from '../core/paper/paper';
 import { stateOf } from '../core/work/partLife';
 import type { PartState } from '../core/format/jobPart';

@@ -1,5 +1,5 @@
+import type { ItemKind } from '../core/format/names';
 import { itemName } from '../core/catalog/items';
-import type { ItemKind } from '../core/format/catalog';
 import {
   deleteItems,
   itemsByIds,

@@ -1,9 +1,10 @@
+import type { ItemKind } from '../core/format/names';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { z } from 'zod';
 import { itemName } from '../core/catalog/items';
 import { words, type Fault } from '../core/format/fields';
 import { listColumnsSchema, type ListColumns } from '../core/format/listColumns';
-import type { CatalogItem, ItemKind } from '../core/format/catalog';
+import type { CatalogItem } from '../core/format/catalog';
 import { addItems, allItems, putOut, replaceItems, type ItemRow, type NewItem } from '../data/catalog';
 import { addImport, lastImportOf } from '../data/imports';
 import type { Database, Queryable } from '../data/client';

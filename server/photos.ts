@@ -1,3 +1,4 @@
+import { MOST_PHOTO_BYTES } from '../core/format/names';
 import { z } from 'zod';
 import sharp from 'sharp';
 import type { Queryable } from '../data/client';
@@ -7,7 +8,7 @@ import type { Actor } from './versioned';
 import { flag, type Reader } from './endpoint';
 import { done, faulty, missing, type Outcome } from './errors';
 import { kindOfPicture, MOST_PIXELS } from '../formats/photo/kinds';
-import { MADE_ID, MOST_PHOTO_BYTES } from '../core/format/log';
+import { MADE_ID } from '../core/format/log';
 
 const LONGEST_PX = 2048;
 const SMALL_PX = 320;

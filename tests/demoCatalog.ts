@@ -1,8 +1,9 @@
+import { ITEM_KINDS } from '../core/format/names';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { itemName } from '../core/catalog/items';
 import type { Listed } from '../core/catalog/chosen';
-import { ITEM_KINDS, type CatalogItem } from '../core/format/catalog';
+import type { CatalogItem } from '../core/format/catalog';
 import type { Build } from '../core/format/build';
 import { readCatalog } from '../formats/catalogCsv';
 import { offersOf, type Offers, type OfferRow } from '../server/offers';

@@ -1,8 +1,9 @@
 import { By } from 'selenium-webdriver';
 import { openBrowser } from '../../tests/browser/browser';
+import { FIRST_LOAD, READY } from '../../tests/browser/firstLoad';
 import { connect } from '../../data/client';
 import { jobLines } from '../../server/jobs';
-import { LEAVES } from '../../web/app/sheet/leaves';
+import { LEAVES, type LeafId } from '../../web/app/sheet/leaves';
 import { buildIfStale } from '../build';
 import { ensureDatabase, startCluster } from '../cluster';
 import { prepareDatabase } from '../prepare';
@@ -12,13 +13,6 @@ import { pushedFigures } from './pushed';
 
 const LOADS = 5;
 const ROUNDS = 5;
-const READY = 'return performance.getEntriesByName("vexlo:ready")[0]?.startTime ?? null';
-/** Bytes over the wire for what the page is drawn with: document, code, styles and fonts, without the workers' own code. */
-const BYTES = `
-  const [page] = performance.getEntriesByType('navigation');
-  const needed = performance.getEntriesByType('resource').filter(({ name }) => /\\.(js|css|woff2)$/.test(name) && !/worker/.test(name));
-  return [page, ...needed].filter((one) => one.startTime < performance.getEntriesByName('vexlo:ready')[0].startTime).reduce((sum, one) => sum + one.encodedBodySize, 0);
-`;
 /** Presses a leaf on the rail; answers when the frame that shows it has been drawn, ms. */
 const TURN = `
   const [leaf, done] = arguments;
@@ -51,8 +45,8 @@ const DRAG = `
 `;
 
 /**
- * The page of a job in a real browser, on the demo shop: until it can be used, what it loads, and how long turning to a leaf takes
- * the first time and again, and how soon what somebody else changed is on it. Times are of this machine, ms.
+ * The page of a job in a real browser, on the demo shop: what each leaf loads until it can be used, how long that is on Fit, how
+ * long turning to a leaf takes the first time and again, and how soon what somebody else changed is on it. Times are of this machine, ms.
  */
 export async function pageFigures(): Promise<Record<string, number>> {
   buildIfStale();
@@ -66,22 +60,27 @@ export async function pageFigures(): Promise<Record<string, number>> {
   try {
     const job = (await jobLines(connection.ofShop(1))).find(({ stages }) => stages.length > 1);
     if (!job) throw new Error('the demo has a job with a stage');
-    const address = `${server.url}/jobs/${job.id}/fit?stage=${job.stages[1]?.id}`;
+    const address = (leaf: LeafId): string =>
+      `${server.url}/jobs/${job.id}/${leaf}?stage=${job.stages[1]?.id}`;
     await devtools('Network.enable', {});
     await browser.signIn(server.url);
     await devtools('Network.setCacheDisabled', { cacheDisabled: true });
-    const ready: number[] = [];
-    let bytes = NaN;
-    for (let i = 0; i < LOADS; i++) {
-      await driver.get(address);
+    const open = async (leaf: LeafId): Promise<number> => {
+      await driver.get(address(leaf));
       const ms = await eventually(
         () => driver.executeScript<number | null>(READY),
         (at) => at !== null,
         'the page can be used',
       );
-      ready.push(ms ?? NaN);
-      bytes = await driver.executeScript<number>(BYTES);
+      return ms ?? NaN;
+    };
+    const loads: [LeafId, number][] = [];
+    for (const { id } of LEAVES) {
+      await open(id);
+      loads.push([id, (await driver.executeScript<number>(FIRST_LOAD)) / 1000]);
     }
+    const ready: number[] = [];
+    for (let i = 0; i < LOADS; i++) ready.push(await open('fit'));
     await find('[data-testid="sentence"][data-fresh="true"]');
     const turn = async (leaf: string): Promise<number> => {
       // What the leaf before still has to draw is not of this turn.
@@ -103,7 +102,8 @@ export async function pageFigures(): Promise<Record<string, number>> {
     const byLeaf = [...again].map(([id, times]) => [id, median(times)] as const);
     return {
       pageReadyMs: median(ready),
-      pageFirstLoadKb: bytes / 1000,
+      firstLoadWorstKb: Math.max(...loads.map(([, kb]) => kb)),
+      ...Object.fromEntries(loads.map(([id, kb]) => [`firstLoad_${id}_Kb`, kb])),
       spaceFramesPerSecond,
       ...pushed,
       turnFirstMedianMs: median(first),

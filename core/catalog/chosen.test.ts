@@ -1,7 +1,8 @@
+import type { ItemKind } from '../format/names';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { example, exampleFile } from '../../tests/example';
-import { itemSchemas, type ItemKind } from '../format/catalog';
+import { itemSchemas } from '../format/catalog';
 import { chosenParts, listedWords, type Listed } from './chosen';
 
 let next = 1;

@@ -1,6 +1,6 @@
 import type { Build } from '../format/build';
-import { ITEM_KINDS, type CatalogItem, type ItemDocument, type ItemKind } from '../format/catalog';
-import { AXLES } from '../format/names';
+import type { CatalogItem, ItemDocument } from '../format/catalog';
+import { AXLES, ITEM_KINDS, type ItemKind } from '../format/names';
 import type { Lift } from '../format/package';
 import { itemName } from './items';
 

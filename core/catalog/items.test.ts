@@ -1,8 +1,9 @@
+import { ITEM_KINDS, type ItemKind } from '../format/names';
 import { describe, expect, test } from 'vitest';
 import { demoBuild } from '../../tests/example';
 import { NO_LIFT } from '../vehicle/asDelivered';
 import { itemFigures, itemName } from './items';
-import { ITEM_KINDS, itemSchemas, offerSchema, type ItemKind } from '../format/catalog';
+import { itemSchemas, offerSchema } from '../format/catalog';
 
 const { tire, wheel } = demoBuild('rook-1-long-tour').package;
 /** One thing of each kind, as a file would hold it. */

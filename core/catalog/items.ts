@@ -1,5 +1,6 @@
+import type { ItemKind } from '../format/names';
 import { liftHeightMm } from '../vehicle/asDelivered';
-import type { ItemKind, ItemDocument } from '../format/catalog';
+import type { ItemDocument } from '../format/catalog';
 
 export const ITEM_WORDS: Record<ItemKind, string> = {
   tire: 'Tires',

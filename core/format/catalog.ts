@@ -1,14 +1,10 @@
-import { SEATS, SPACER_KINDS } from './names';
+import { SEATS, SPACER_KINDS, type ItemKind } from './names';
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
 import { tireSchema } from './tire';
 import { pcdMm, threadCode, wheelSchema } from './wheel';
 import { liftSchema } from './package';
 import { STEEL_MPA } from './steel';
-
-export const ITEM_KINDS = ['tire', 'wheel', 'spacer', 'lift', 'gears', 'axle', 'nuts'] as const;
-
-export type ItemKind = (typeof ITEM_KINDS)[number];
 
 const STEELS = Object.keys(STEEL_MPA) as [keyof typeof STEEL_MPA, ...(keyof typeof STEEL_MPA)[]];
 

@@ -1,6 +1,6 @@
+import { LOG_KINDS, type LogKind } from './names';
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
-import { LOG_KINDS, type LogKind } from './log';
 
 const KINDS = Object.keys(LOG_KINDS) as [LogKind, ...LogKind[]];
 

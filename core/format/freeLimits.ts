@@ -1,10 +1,6 @@
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
-import { CURE_KINDS } from './names';
-
-/** Those, and two that are done to a part: it is set elsewhere, or it is taken off. */
-export const FREE_KINDS = [...CURE_KINDS, 'move', 'remove'] as const;
-export type FreeKind = (typeof FREE_KINDS)[number];
+import { FREE_KINDS } from './names';
 
 /** Changes that may be made together. */
 export const MOST_TOGETHER = 3;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { AXLES } from './names';
+import { AXLES, ROTATIONS, WHEELS } from './names';
 import { oneOf, whole, within, words } from './fields';
 import { CHALK_MARKS } from './chalk';
 import { wallTimeSchema } from './time';
@@ -20,20 +20,8 @@ const acrossMm = z.strictObject({
   outer: within(0, 40, 'mm'),
 });
 
-export const WHEELS = ['front-left', 'front-right', 'rear-left', 'rear-right'] as const;
-
-export type WheelPlace = (typeof WHEELS)[number];
-
-/** Ways of moving tires to other places: by what goes where. A tire that rolls one way only stays on its side. */
-export const ROTATIONS = ['front-to-rear', 'crossed-forward', 'crossed-rearward', 'side-to-side'] as const;
-
-export type Rotation = (typeof ROTATIONS)[number];
-
 /** Ids are made where a thing is written down, so that what is sent twice stands once. */
 export const MADE_ID = /^[0-9a-f-]{36}$/;
-
-/** A photo as it is taken, bytes. */
-export const MOST_PHOTO_BYTES = 15e6;
 
 const head = {
   /** Made where it is written down. */
@@ -117,21 +105,3 @@ export const logEntrySchema = z.discriminatedUnion(
 );
 
 export type LogEntry = z.output<typeof logEntrySchema>;
-
-export type LogKind = LogEntry['kind'];
-
-export const LOG_KINDS: Record<LogKind, string> = {
-  'test-fit': 'test fit',
-  're-torque': 're-torque',
-  alignment: 'alignment',
-  tread: 'tread',
-  pressures: 'pressures',
-  chalk: 'chalk test',
-  'handed-over': 'handed over',
-  photo: 'photo',
-  note: 'note',
-  reconciled: 'taken over',
-  corrected: 'reading corrected',
-  struck: 'struck out',
-  restored: 'put back',
-};

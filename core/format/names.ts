@@ -47,6 +47,10 @@ export const CURE_KINDS = [
   'bracket',
 ] as const;
 
+/** Those, and two that are done to a part: it is set elsewhere, or it is taken off. */
+export const FREE_KINDS = [...CURE_KINDS, 'move', 'remove'] as const;
+export type FreeKind = (typeof FREE_KINDS)[number];
+
 /** The figures a work order asks for; each stays open until somebody states it. */
 export const STATED_LABELS = [
   'Wheel nuts, torque',
@@ -104,3 +108,45 @@ export const SENSORS = ['none', 'valve', 'band'] as const;
 
 /** What a wheel leaves where it touched, from the lightest to the heaviest. */
 export const MARKS = ['shine', 'crumbs', 'scuff', 'cut'] as const;
+
+/** What a catalog lists. */
+export const ITEM_KINDS = ['tire', 'wheel', 'spacer', 'lift', 'gears', 'axle', 'nuts'] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+export const WHEELS = ['front-left', 'front-right', 'rear-left', 'rear-right'] as const;
+export type WheelPlace = (typeof WHEELS)[number];
+
+/** Ways of moving tires to other places: by what goes where. A tire that rolls one way only stays on its side. */
+export const ROTATIONS = ['front-to-rear', 'crossed-forward', 'crossed-rearward', 'side-to-side'] as const;
+export type Rotation = (typeof ROTATIONS)[number];
+
+/** What a log is written with, and how each kind of entry is called. */
+export const LOG_KINDS = {
+  'test-fit': 'test fit',
+  're-torque': 're-torque',
+  alignment: 'alignment',
+  tread: 'tread',
+  pressures: 'pressures',
+  chalk: 'chalk test',
+  'handed-over': 'handed over',
+  photo: 'photo',
+  note: 'note',
+  reconciled: 'taken over',
+  corrected: 'reading corrected',
+  struck: 'struck out',
+  restored: 'put back',
+} as const;
+export type LogKind = keyof typeof LOG_KINDS;
+
+/** A photo as it is taken, bytes. */
+export const MOST_PHOTO_BYTES = 15e6;
+
+/** How much each thing matters to who looks for a package, 0 to 1, until somebody says otherwise. */
+export const USUAL_WISHES = {
+  clearance: 0.5,
+  lock: 0.5,
+  cost: 0.5,
+  mass: 0.2,
+  sidewall: 0.2,
+  uncut: 0.5,
+} as const;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { oneOf, whole, within } from './fields';
 import { CUT_KINDS, type CutKind } from '../cutting/kinds';
 import { ruleSetSchema } from './rules';
-import { ZONES } from './names';
+import { USUAL_WISHES, ZONES } from './names';
 import { useSchema } from './use';
 
 const KINDS = Object.keys(CUT_KINDS) as [CutKind, ...CutKind[]];
@@ -42,12 +42,12 @@ export type Limits = z.output<typeof limitsSchema>;
 
 /** How much each thing matters, 0 to 1. */
 export const wishesSchema = z.strictObject({
-  clearance: within(0, 1).default(0.5),
-  lock: within(0, 1).default(0.5),
-  cost: within(0, 1).default(0.5),
-  mass: within(0, 1).default(0.2),
-  sidewall: within(0, 1).default(0.2),
-  uncut: within(0, 1).default(0.5),
+  clearance: within(0, 1).default(USUAL_WISHES.clearance),
+  lock: within(0, 1).default(USUAL_WISHES.lock),
+  cost: within(0, 1).default(USUAL_WISHES.cost),
+  mass: within(0, 1).default(USUAL_WISHES.mass),
+  sidewall: within(0, 1).default(USUAL_WISHES.sidewall),
+  uncut: within(0, 1).default(USUAL_WISHES.uncut),
 });
 
 export type Wishes = z.output<typeof wishesSchema>;

@@ -1,6 +1,6 @@
+import { ITEM_KINDS } from './names';
 import { z } from 'zod';
 import { oneOf, whole, within, words } from './fields';
-import { ITEM_KINDS } from './catalog';
 import { PER_NAMES, TRIGGER_NAMES } from './triggers';
 
 /** Prices are in the shop's own money; null is one that nobody has entered. */

@@ -1,7 +1,7 @@
+import { LOG_KINDS } from '../format/names';
 import { expect, test } from 'vitest';
 import { show, showWithUnit, unitOf, unitSize } from '../units/quantity';
 import { LIFE_KINDS, lifeKindOf, type TimelineEvent } from './vehicleTimeline';
-import { LOG_KINDS } from '../format/log';
 
 const head = { id: 'x', at: '2026-01-02T08:00', by: 'Odo', job: 'J-0001' };
 

@@ -1,5 +1,6 @@
+import { LOG_KINDS, type LogKind } from '../format/names';
 import type { Change } from './diff';
-import { LOG_KINDS, type LogEntry, type LogKind } from '../format/log';
+import type { LogEntry } from '../format/log';
 
 /** Something that happened to a vehicle, whichever of its jobs it was on. */
 export type TimelineEvent = { id: string; at: string; by: string; job: string } & (

@@ -1,6 +1,7 @@
+import type { LogKind } from '../format/names';
 import { DAY_MIN, minuteOf, sayDate, wallTimeAt } from '../time/wallClock';
 import type { DueRule } from '../format/due';
-import type { LogEntry, LogKind } from '../format/log';
+import type { LogEntry } from '../format/log';
 
 export type Due = {
   label: string;

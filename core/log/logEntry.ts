@@ -1,5 +1,6 @@
+import type { Rotation } from '../format/names';
 import type { TestReading } from '../format/testFit';
-import type { Rotation, LogEntry } from '../format/log';
+import type { LogEntry } from '../format/log';
 
 export const ROTATION_WORDS: Record<Rotation, string> = {
   'front-to-rear': 'front and rear changed, each on its side',

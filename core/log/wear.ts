@@ -1,5 +1,4 @@
-import type { WheelPlace } from '../format/log';
-import { WHEELS } from '../format/log';
+import { type WheelPlace, WHEELS } from '../format/names';
 
 export type Across = { inner: number; middle: number; outer: number };
 export type TreadLook = {

@@ -1,7 +1,7 @@
 import { isNeverCut } from '../format/materials';
-import type { AxleName } from '../format/names';
+import type { AxleName, FreeKind } from '../format/names';
 import type { Build, Obstacle } from '../format/build';
-import type { FreeKind, FreeLimits } from '../format/freeLimits';
+import type { FreeLimits } from '../format/freeLimits';
 import { withChanges, type Change } from './change';
 import type { Corners, PartAt } from './corners';
 

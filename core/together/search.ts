@@ -1,7 +1,7 @@
 import { effortHours, TRYING } from '../clearance/cures/kinds';
 import type { Build } from '../format/build';
-import { AXLES } from '../format/names';
-import type { FreeKind, FreeLimits } from '../format/freeLimits';
+import { AXLES, type FreeKind } from '../format/names';
+import type { FreeLimits } from '../format/freeLimits';
 import { keyOf, withChanges, type Change } from './change';
 import type { Corners } from './corners';
 import { canStandWith, goTogether, laddersOf, type Ladder } from './rungs';

@@ -1,8 +1,8 @@
 import { canStand } from '../clearance/cures/trial';
 import { misses } from '../clearance/rub';
-import { AXLES, type AxleName } from '../format/names';
+import { AXLES, type AxleName, type FreeKind } from '../format/names';
 import type { Build } from '../format/build';
-import type { FreeKind, FreeLimits } from '../format/freeLimits';
+import type { FreeLimits } from '../format/freeLimits';
 import { withChanges, type Change } from '../together/change';
 import type { Corners } from '../together/corners';
 import { allowed } from '../together/partWays';

@@ -1,7 +1,6 @@
 import type { Build, Tire } from '../format/build';
-import { AXLES } from '../format/names';
+import { AXLES, type FreeKind } from '../format/names';
 import { withoutExtensions } from '../format/fields';
-import type { FreeKind } from '../format/freeLimits';
 import type { Limits } from '../format/searchLimits';
 import { drivelineOf } from '../driveline/driveline';
 import { drivenStop, asksOfDriving } from '../search/driven';

@@ -1,6 +1,6 @@
+import type { ItemKind } from '../format/names';
 import { chosenParts, type ChosenThings } from '../catalog/chosen';
 import type { Build } from '../format/build';
-import type { ItemKind } from '../format/catalog';
 import { cents, lineCents, quoteLines, totalsOf } from '../quote/quote';
 import type { Choice } from '../search/space';
 import { spaceOf } from '../search/searchSpace';

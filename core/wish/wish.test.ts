@@ -1,3 +1,4 @@
+import { FREE_KINDS } from '../format/names';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoItems, demoOffers } from '../../tests/demoCatalog';
@@ -7,7 +8,7 @@ import { drivelineOf } from '../driveline/driveline';
 import { gradeChance } from '../clearance/gradeChance';
 import { reaches } from '../clearance/grade';
 import { SHIPPED_TERMS } from '../format/quote';
-import { FREE_KINDS, freeLimitsSchema, NO_LIMITS } from '../format/freeLimits';
+import { freeLimitsSchema, NO_LIMITS } from '../format/freeLimits';
 import { limitsSchema } from '../format/searchLimits';
 import { choiceOf } from '../search/found';
 import { buildOf } from '../search/space';

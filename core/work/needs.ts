@@ -1,6 +1,6 @@
+import type { ItemKind } from '../format/names';
 import type { Build } from '../format/build';
 import { thingWords, type ChosenThings } from '../catalog/chosen';
-import type { ItemKind } from '../format/catalog';
 import { countOf, factsOf, type Fact } from './triggers';
 import type { WorkRule } from '../format/workRules';
 

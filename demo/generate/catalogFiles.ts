@@ -4,7 +4,8 @@ import { NO_LIFT } from '../../core/vehicle/asDelivered';
 import { readCatalog, writeCatalog } from '../../formats/catalogCsv';
 import { ROOT } from '../../command/paths';
 import { seeded } from '../../core/statistics/seeded';
-import type { CatalogItem, ItemKind } from "../../core/format/catalog";
+import type { CatalogItem } from "../../core/format/catalog";
+import type { ItemKind } from "../../core/format/names";
 
 /*
  * Writes demo/catalog/*.csv: an invented catalog of a size that a shop's would have, the same each time. What the demo's

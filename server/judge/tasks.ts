@@ -1,3 +1,4 @@
+import type { ItemKind } from '../../core/format/names';
 import { assess, type Assessment } from '../../core/assess';
 import type { GradeChance } from '../../core/clearance/sureness';
 import { gradeChance } from '../../core/clearance/gradeChance';
@@ -7,7 +8,6 @@ import { fitsOf, packed, type PackedFits } from '../../core/search/fitsAll';
 import type { Offers } from '../../core/search/searchSpace';
 import { tryOn, type FleetAnswer, type FleetPackage } from '../../core/search/fleet';
 import type { OfferedLift } from '../../core/search/space';
-import type { ItemKind } from '../../core/format/catalog';
 import type { ListColumns } from '../../core/format/listColumns';
 import type { Fault } from '../../core/format/fields';
 import type { Result } from '../../core/result';

@@ -2,6 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import { LEAVES, type LeafId } from '../../web/app/sheet/leaves';
 import { useBench } from './bench';
+import { FIRST_LOAD, READY } from './firstLoad';
 
 const bench = useBench('leaves');
 
@@ -173,6 +174,31 @@ describe('leaves', () => {
       }
     }
     await size(1280, 800);
+  });
+
+  test('each is drawn with at most 200 kB, whichever is opened first', async () => {
+    const { devtools, driver, eventually, openStage, go } = bench();
+    await devtools('Network.enable', {});
+    await devtools('Network.setCacheDisabled', { cacheDisabled: true });
+    await openStage('Dunmarrow', 1);
+    const at = new URL(await driver.getCurrentUrl());
+    const loads: [LeafId, number][] = [];
+    try {
+      for (const { id } of LEAVES) {
+        await go(`${at.pathname.replace(/[a-z]+$/, id)}${at.search}`);
+        await eventually(
+          () => driver.executeScript<number | null>(READY),
+          (ms) => ms !== null,
+          `${id} can be used`,
+        );
+        loads.push([id, Math.round((await driver.executeScript<number>(FIRST_LOAD)) / 100) / 10]);
+      }
+    } finally {
+      await devtools('Network.setCacheDisabled', { cacheDisabled: false });
+    }
+    // All of it was counted: React alone is more than half of this.
+    expect(loads.filter(([, kb]) => kb < 100)).toEqual([]);
+    expect(loads.filter(([, kb]) => kb > 200)).toEqual([]);
   });
 
   test('on Measure the axle under the hand stays; Fit opens on the one that decides', async () => {

@@ -1,3 +1,4 @@
+import { ITEM_KINDS } from '../../core/format/names';
 import { as, contextIn, value } from '../actor';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -13,7 +14,6 @@ import { textOf } from '../../formats/listText';
 import { comparison } from '../../server/compare';
 import { jobLines } from '../../server/jobs';
 import { offersFor, partsFor } from '../../server/offers';
-import { ITEM_KINDS } from '../../core/format/catalog';
 import { ownShop } from './ownShop';
 
 let connection: Connection;

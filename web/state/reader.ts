@@ -1,4 +1,5 @@
 import { atom } from 'nanostores';
+import { useSyncExternalStore } from 'react';
 import type { readBuild, readStage } from '../../core/format/read';
 
 /** What checks a build: a third of the code of a sheet, and asked of it first when something is changed. */
@@ -8,6 +9,9 @@ export type Reader = { readBuild: typeof readBuild; readStage: typeof readStage 
 export const $reader = atom<Reader | null>(
   import.meta.env.SSR ? await import('../../core/format/read') : null,
 );
+
+/** What is said where code that is asked for late does not come. */
+export const NOT_ARRIVED = 'a part of the page did not arrive. Load the page again.';
 
 let coming: Promise<Reader> | undefined;
 
@@ -19,3 +23,11 @@ export function reader(): Promise<Reader> {
   });
   return coming;
 }
+
+/** What checks a build, for a part of the page that is drawn with it: null until it has come, as on the server. */
+export const useReader = (): Reader | null =>
+  useSyncExternalStore(
+    (changed) => $reader.listen(changed),
+    () => $reader.get(),
+    () => null,
+  );

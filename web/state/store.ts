@@ -12,7 +12,7 @@ import { withChanges, type Change, type Json } from '../../core/history/diff';
 import type { Subject } from '../../server/versioned';
 import type { SheetData } from '../../server/jobs';
 import type { ShopSettings } from '../../server/shop';
-import { $reader, reader, type Reader } from './reader';
+import { NOT_ARRIVED, $reader, reader, type Reader } from './reader';
 
 /** One document as the sheet holds it: what is on the page, and what the server was last known to hold. */
 export type Doc = {
@@ -227,9 +227,7 @@ function whenRead(edit: () => Edited): Edited {
     const [fault] = done.ok ? [] : done.faults;
     if (fault) toast(`Not changed: ${fault.path} ${fault.message}`);
   };
-  void reader().then(make, () =>
-    toast('Not changed: a part of the page did not arrive. Load the page again.'),
-  );
+  void reader().then(make, () => toast(`Not changed: ${NOT_ARRIVED}`));
   return { ok: true };
 }
 

@@ -1,9 +1,14 @@
 import { format } from 'date-fns';
 import type { ReactNode } from 'react';
 import { toast } from '../state/notices';
-import { codeCells } from '../../formats/phoneCode';
-import { CodeSquare } from '../drawings/CodeSquare';
 import { Button } from './Button';
+import { fetched } from './later';
+
+const PhoneCode = fetched(
+  'The code',
+  async () => (await import('./PhoneCode')).PhoneCode,
+  <span className="h-32 w-32 shrink-0" />,
+);
 
 type SecretProps = {
   /** What is copied. */
@@ -41,7 +46,7 @@ export function FreshSecret({ text, label, children, code }: SecretProps) {
           </Button>
         </div>
       </div>
-      {code !== undefined && <CodeSquare cells={codeCells(text)} words={code} className="w-32 shrink-0" />}
+      {code !== undefined && <PhoneCode text={text} words={code} />}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { Boundary } from './Boundary';
 /**
  * A part of a page whose code is asked for when it is first drawn. Where its code does not arrive only this part is missing and
  * says so. A browser does not ask twice for code that did not arrive, so trying again loads the page anew; what was typed is kept
- * as a draft.
+ * as a draft. Not for what the server draws: it would send it with a script that the page's policy refuses.
  */
 export function fetched<Props extends object>(
   what: string,

@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import type { Build } from '../../core/format/build';
-import type { FreeLimits } from '../../core/format/freeLimits';
+import { freeLimitsSchema } from '../../core/format/freeLimits';
+import type { FreeKind } from '../../core/format/names';
 import type { Offer, Pricing } from '../../core/together/offers';
 import { together, type Cures } from '../../core/together/together';
 import { toldSearch } from './toldSearch';
@@ -11,10 +12,15 @@ export type TogetherStep = { tried: number; of: number; offers: Offer[] };
 const api = {
   search: (
     build: Build,
-    limits: FreeLimits,
+    avoid: readonly FreeKind[],
     pricing: Pricing,
     tell: (step: TogetherStep) => void,
-  ): Promise<Cures> => toldSearch(together(build, limits, pricing), ({ offers }) => offers.length, tell),
+  ): Promise<Cures> =>
+    toldSearch(
+      together(build, freeLimitsSchema.parse({ avoid }), pricing),
+      ({ offers }) => offers.length,
+      tell,
+    ),
 };
 export type TogetherApi = typeof api;
 

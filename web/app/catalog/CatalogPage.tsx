@@ -1,3 +1,4 @@
+import { ITEM_KINDS, type ItemKind } from '../../../core/format/names';
 import { bounded } from '../../ui/Boundary';
 import { useState } from 'react';
 import { ITEM_WORDS } from '../../../core/catalog/items';
@@ -12,7 +13,6 @@ import { ImportsPanel, useImports } from './ImportsPanel';
 import { ItemTable } from './ItemTable';
 import { undoImport } from './undoImport';
 import { useItems } from './useItems';
-import { ITEM_KINDS, type ItemKind } from '../../../core/format/catalog';
 import { ButtonLink } from '../../ui/Button';
 
 /** Everything that can be bought: found, sorted, changed where it stands, brought in and out as CSV. */

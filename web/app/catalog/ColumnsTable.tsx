@@ -1,4 +1,4 @@
-import type { ItemKind } from '../../../core/format/catalog';
+import type { ItemKind } from '../../../core/format/names';
 import type { ListColumns } from '../../../core/format/listColumns';
 import { headerOf, type ListHead } from '../../../formats/catalogCsv';
 import { columnWords, WHEEL_SIZE } from '../../../formats/supplierList';

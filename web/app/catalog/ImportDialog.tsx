@@ -1,8 +1,8 @@
+import type { ItemKind } from '../../../core/format/names';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from '../../state/notices';
 import { ITEM_WORDS } from '../../../core/catalog/items';
 import type { ListColumns } from '../../../core/format/listColumns';
-import type { ItemKind } from '../../../core/format/catalog';
 import type { ListHead } from '../../../formats/catalogCsv';
 import type { Preview } from '../../../server/lists';
 import { refusalWords, send } from '../../state/apiClient';

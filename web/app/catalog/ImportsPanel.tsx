@@ -1,6 +1,6 @@
+import type { ItemKind } from '../../../core/format/names';
 import { useCallback, useEffect, useState } from 'react';
 import { ITEM_WORDS } from '../../../core/catalog/items';
-import type { ItemKind } from '../../../core/format/catalog';
 import { sayDate } from '../../../core/time/wallClock';
 import type { ImportCounts } from '../../../data/schema';
 import { send } from '../../state/apiClient';

@@ -1,3 +1,4 @@
+import type { ItemKind } from '../../../core/format/names';
 import { flexRender, getCoreRowModel, useReactTable } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Trash2, Undo2 } from 'lucide-react';
@@ -9,7 +10,6 @@ import { typedNumber } from '../../ui/RowsDialog';
 import { refusalWords, send } from '../../state/apiClient';
 import { columnsOf, type ColumnMeta, type Editable } from './columns';
 import type { Items } from './useItems';
-import type { ItemKind } from '../../../core/format/catalog';
 
 const ROW_PX = 34;
 

@@ -1,7 +1,8 @@
+import type { ItemKind } from '../../../core/format/names';
 import { createColumnHelper } from '@tanstack/react-table';
 import { showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 import type { ItemRow, Sort } from '../../../data/catalog';
-import type { CatalogItem, ItemKind } from '../../../core/format/catalog';
+import type { CatalogItem } from '../../../core/format/catalog';
 
 const column = createColumnHelper<ItemRow>();
 

@@ -1,7 +1,7 @@
+import type { ItemKind } from '../../../core/format/names';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ItemRow, Sort } from '../../../data/catalog';
 import { send } from '../../state/apiClient';
-import type { ItemKind } from '../../../core/format/catalog';
 
 export const PIECE = 100;
 export type Asked = { kind: ItemKind; words: string; inactive: boolean; sort: Sort; down: boolean };

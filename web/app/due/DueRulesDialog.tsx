@@ -1,9 +1,9 @@
+import { LOG_KINDS, type LogKind } from '../../../core/format/names';
 import { useState } from 'react';
 import { AddRow, RowsDialog, rowsOf, RowsTable, typedNumber, type Column } from '../../ui/RowsDialog';
 import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import type { DueRule } from '../../../core/format/due';
-import { LOG_KINDS, type LogKind } from '../../../core/format/log';
 
 type Key = 'label' | 'kind' | 'afterKm' | 'afterDays' | 'again';
 const SETTLING: readonly LogKind[] = [

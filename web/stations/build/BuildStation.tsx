@@ -17,22 +17,32 @@ import { QuotesPanel } from './QuotesPanel';
 import { Stated } from './Stated';
 import { StepList } from './TickList';
 import { TermsDialog } from './TermsDialog';
-import { WorkRulesDialog } from './WorkRulesDialog';
 import type { JobWork } from '../../../core/format/jobWork';
-import { readBuild } from '../../../core/format/read';
+import { useReader } from '../../state/reader';
+import { fetched } from '../../ui/later';
 import { Button, ButtonLink } from '../../ui/Button';
 
-/** The build of the stage that is in work: that of the page where it is the same one. */
-function useBuildInWork(build: Build, work: JobWork): Build | null {
+const WorkRulesDialog = fetched(
+  'The dialog',
+  async () => (await import('./WorkRulesDialog')).WorkRulesDialog,
+);
+
+/**
+ * The build of the stage that is in work: that of the page where it is the same one. Null where none is, or what is cannot be
+ * read; undefined until another stage is.
+ */
+function useBuildInWork(build: Build, work: JobWork): Build | null | undefined {
   const head = useStore($head);
   const { stageId } = work;
   // Another stage than the one on the page is not edited meanwhile: it is read once.
+  const reader = useReader();
   const other = useMemo(() => {
+    if (!reader) return undefined;
     const vehicle = $vehicle.get();
     const stage = stageId === head?.id ? undefined : $stages.get().find(({ id }) => id === stageId);
-    const read = vehicle && stage && readBuild(fileOf(vehicle, stage));
+    const read = vehicle && stage && reader.readBuild(fileOf(vehicle, stage));
     return read?.ok ? read.value : null;
-  }, [stageId, head?.id]);
+  }, [reader, stageId, head?.id]);
   if (stageId === null) return null;
   return head?.id === stageId ? build : other;
 }
@@ -170,6 +180,7 @@ export function BuildStation({ build }: { build: Build }) {
           <QuotesPanel />
           {inWork && <PartLives build={inWork} />}
           {inWork && <Stated />}
+          {inWork === undefined && <p className="text-graphite min-h-80">Reading the stage in work…</p>}
         </div>
       </div>
       <BelowFold>
@@ -184,7 +195,7 @@ export function BuildStation({ build }: { build: Build }) {
             </div>
           </>
         ) : (
-          <EndWithout />
+          inWork === null && <EndWithout />
         )}
       </BelowFold>
       {dialog === 'rules' && <WorkRulesDialog close={() => setDialog(null)} />}

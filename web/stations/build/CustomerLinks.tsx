@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import { SHOWN_PARTS, SHOWN_WORDS, type ShownPart } from '../../../core/people/customerLink';
+import { SHOWN_PARTS, SHOWN_WORDS, type ShownPart } from '../../../core/people/shownParts';
 import { $job } from '../../state/store';
 import { Button } from '../../ui/Button';
 import { LinkDays, LinkList, useCustomerLinks } from '../../ui/customerLinks';

@@ -1,3 +1,4 @@
+import { ITEM_KINDS } from '../../../core/format/names';
 import { Download, Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { readWorkRules, writeWorkRules } from '../../../formats/workRulesJson';
@@ -8,7 +9,6 @@ import { storeSettings } from '../../state/settings';
 import { $shop } from '../../state/store';
 import { formOf, namedFault, ruleFrom, type RuleForm } from './ruleForm';
 import { ITEM_WORDS } from '../../../core/catalog/items';
-import { ITEM_KINDS } from '../../../core/format/catalog';
 import { PER, PER_NAMES, TRIGGER_NAMES, TRIGGERS } from '../../../core/format/triggers';
 import { Button } from '../../ui/Button';
 

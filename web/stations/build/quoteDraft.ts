@@ -12,7 +12,7 @@ import { queryWorker } from '../../state/workerQuery';
 import { $shop, $units, $vehicle, fileOf, type StageDoc } from '../../state/store';
 import { $work } from '../../state/work';
 import type { Quote, QuoteOption } from '../../../core/format/quote';
-import { readBuild } from '../../../core/format/read';
+import { reader } from '../../state/reader';
 
 const cutsWords = (undecided: number): string =>
   undecided === 0
@@ -36,6 +36,7 @@ function withNeededCuts(build: Build, { fit }: Assessment): { build: Build; unde
  */
 async function optionOf(stage: StageDoc, insisted: string): Promise<QuoteOption | 'blocked' | null> {
   const vehicle = $vehicle.get();
+  const { readBuild } = await reader();
   const read = vehicle && readBuild(fileOf(vehicle, stage));
   if (!read?.ok) return null;
   const { value: build } = read;

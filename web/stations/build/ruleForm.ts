@@ -1,5 +1,5 @@
+import type { ItemKind } from '../../../core/format/names';
 import { typedNumber } from '../../ui/RowsDialog';
-import type { ItemKind } from '../../../core/format/catalog';
 import type { Per, Trigger } from '../../../core/format/triggers';
 import type { WorkRule } from '../../../core/format/workRules';
 

@@ -12,12 +12,10 @@ import { labelOf } from '../../../core/verdict';
 import { useKept } from '../../state/kept';
 import { BelowFold } from '../../ui/BelowFold';
 import { Segments } from '../../ui/choices';
-import { later } from '../../ui/later';
+import { fetched, later } from '../../ui/later';
 import { BenchPane } from './BenchPane';
-import { CurePane } from './CurePane';
 import { CutList } from './CutList';
 import { FitControls } from './FitControls';
-import { LoadTable } from './LoadTable';
 import { MapPane } from './MapPane';
 import { RUB_WORDS } from './policies';
 import { SectionPane } from './SectionPane';
@@ -37,6 +35,12 @@ const Photograph = later(
 type Drawing = 'bench' | 'corner' | 'photo';
 
 /** Asked for when somebody looks for it, below the answer. */
+const LoadTable = fetched(
+  'Under load',
+  async () => (await import('./LoadTable')).LoadTable,
+  <div className="min-h-[14rem]" />,
+);
+const CurePane = fetched('What would free it', async () => (await import('./CurePane')).CurePane);
 const Together = later('changes together', async () => (await import('./TogetherPane')).TogetherPane, '6rem');
 
 /** The three drawings with one shared pose, and beside them what touches and what it takes. */

@@ -1,4 +1,4 @@
-import type { FreeKind } from '../../../core/format/freeLimits';
+import type { FreeKind } from '../../../core/format/names';
 import { useKept } from '../../state/kept';
 
 /** What a shop may leave out, by the word that it is left out by. */

@@ -1,7 +1,7 @@
+import type { FreeKind } from '../../../core/format/names';
 import { proxy } from 'comlink';
 import { atom } from 'nanostores';
 import type { Build } from '../../../core/format/build';
-import { freeLimitsSchema, type FreeKind } from '../../../core/format/freeLimits';
 import type { Offer } from '../../../core/together/offers';
 import type { Cures } from '../../../core/together/together';
 import { candidatesOf } from '../../state/chosen';
@@ -41,7 +41,7 @@ export async function startTogether(build: Build, avoid: readonly FreeKind[]): P
     const catalog = await candidatesOf(build);
     const cures = await api.search(
       build,
-      freeLimitsSchema.parse({ avoid }),
+      avoid,
       { rules, terms, ...(catalog ? { catalog } : {}) },
       proxy((step) => isMine() && $together.set({ ...now(), ...step })),
     );

@@ -10,7 +10,7 @@ import { showWithUnit } from '../../../core/units/quantity';
 import { AxleBars } from '../../drawings/AxleBars';
 import { SideView } from '../../drawings/SideView';
 import { Field } from '../../ui/Field';
-import { DevicesDialog } from '../devices/DevicesDialog';
+import { DevicesDialog } from '../devices/fetchedDialog';
 import { Sources } from '../devices/Sources';
 import { CheckList } from '../package/CheckList';
 import { RulesPanel } from '../rules/RulesPanel';

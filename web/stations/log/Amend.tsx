@@ -76,8 +76,8 @@ export function Amend({
 }) {
   const units = useStore($units);
   const [fault, setFault] = useState('');
-  const write = (draft: Parameters<typeof writeDown>[0]): void => {
-    const refused = writeDown(draft);
+  const write = async (draft: Parameters<typeof writeDown>[0]): Promise<void> => {
+    const refused = await writeDown(draft);
     setFault(refused ?? '');
     if (refused === null) close();
   };
@@ -100,12 +100,17 @@ export function Amend({
           </span>
         </p>
         {entry.kind === 'test-fit' && (
-          <Corrected reading={entry.reading} keep={(reading) => write({ kind: 'corrected', of, reading })} />
+          <Corrected
+            reading={entry.reading}
+            keep={(reading) => void write({ kind: 'corrected', of, reading })}
+          />
         )}
         {entry.kind === 'test-fit' && flagged && (
           <p>
             <Button
-              onClick={() => write({ kind: 'corrected', of, reading: { ...entry.reading, confirmed: true } })}
+              onClick={() =>
+                void write({ kind: 'corrected', of, reading: { ...entry.reading, confirmed: true } })
+              }
             >
               Read again: it is {seenWords(entry.reading, units)}
             </Button>
@@ -118,7 +123,7 @@ export function Amend({
           value=""
           minLength={1}
           keep={(why) => {
-            if (why) write({ kind: 'struck', of, why });
+            if (why) void write({ kind: 'struck', of, why });
           }}
         />
         {fault && (

@@ -76,13 +76,14 @@ export function FollowUp() {
   const [kind, setKind] = useKept<FollowKind>('log.follow', 're-torque');
   const [typed, setTyped] = useKept<Record<string, string>>('log.followTyped', {});
   const [fault, setFault] = useState('');
-  const write = (): void => {
+  const write = async (): Promise<void> => {
     const draft = draftOf(kind, typed, units);
-    const refused = writeDown(draft);
+    const refused = await writeDown(draft);
     setFault(refused ?? '');
     if (refused !== null) return;
     if (draft.kind === 'chalk') keepChalk(draft);
-    setTyped({});
+    // What is typed by then stays.
+    setTyped((now) => (now === typed ? {} : now));
   };
   const set = (more: Record<string, string>): void => setTyped((now) => ({ ...now, ...more }));
   const fields = FOLLOW_FIELDS[kind];
@@ -100,7 +101,7 @@ export function FollowUp() {
       data-testid="follow-up"
       onSubmit={(event) => {
         event.preventDefault();
-        write();
+        void write();
       }}
     >
       <div className="mb-1 flex flex-wrap items-center gap-4">

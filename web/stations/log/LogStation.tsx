@@ -1,5 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
+import { fetched } from '../../ui/later';
 import { useKept } from '../../state/kept';
 import { useEffect, useMemo } from 'react';
 import type { Build } from '../../../core/format/build';
@@ -8,12 +9,18 @@ import type { TestFitAnswer } from '../../workers/assess.worker';
 import { useWorkerQuery, WHEN_STILL } from '../../state/workerQuery';
 import { $job } from '../../state/store';
 import { DuePanel } from './DuePanel';
-import { FollowUp } from './FollowUp';
 import { $log, $logRead, startLog } from './logStore';
-import { Reconcile } from './Reconcile';
 import { Suggestions, TestFitForm, type Pose } from './TestFitForm';
-import { Timeline } from './Timeline';
 import { WellMap } from './WellMap';
+
+// Below the first look: what is written down, and what follows from it.
+const Reconcile = fetched('What the readings say', async () => (await import('./Reconcile')).Reconcile);
+const FollowUp = fetched(
+  'The follow-up',
+  async () => (await import('./FollowUp')).FollowUp,
+  <div className="min-h-[8rem]" />,
+);
+const Timeline = fetched('Its life so far', async () => (await import('./Timeline')).Timeline);
 
 const NO_RESIDUALS: TestFitAnswer['reconciled']['residuals'] = [];
 

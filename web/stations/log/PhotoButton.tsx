@@ -17,7 +17,7 @@ export function PhotoButton() {
     if (fault || !job) return;
     const photo = madeId();
     await holdPhoto(photo, job.id, file);
-    const refused = writeDown({
+    const refused = await writeDown({
       kind: 'photo',
       photo,
       words: file.name.replace(/\.[a-z]+$/i, '').slice(0, 300),

@@ -98,6 +98,14 @@ export function Reconcile({
   const entry = amended && entries[amended.index];
   const take = async (): Promise<void> => {
     await saveAll();
+    const made = await entryOf({
+      kind: 'reconciled',
+      taken: corrections.map(({ key, mm: by, spreadMm }) => ({ key, mm: by, spreadMm })),
+    });
+    if ('fault' in made) {
+      setFault(made.fault);
+      return;
+    }
     const vehicle = $vehicle.get();
     const stage = $active.get();
     const job = $job.get();
@@ -109,14 +117,6 @@ export function Reconcile({
       corrections,
       readings,
     );
-    const entry = entryOf({
-      kind: 'reconciled',
-      taken: corrections.map(({ key, mm: by, spreadMm }) => ({ key, mm: by, spreadMm })),
-    });
-    if (!entry.success) {
-      setFault(entry.error.issues[0]?.message ?? 'It was not taken.');
-      return;
-    }
     const answer = await send<Versioned[]>('POST', `/api/jobs/${job.id}/take-over`, {
       vehicle: { version: vehicle.version, document: after.vehicle },
       stage: {
@@ -124,7 +124,7 @@ export function Reconcile({
         version: stage.version,
         document: { ...stageFileOf(stage), package: after.package },
       },
-      entry: entry.data,
+      entry: made.entry,
     });
     if (answer.kind !== 'ok') {
       setFault(refusalWords(answer));
@@ -132,7 +132,7 @@ export function Reconcile({
     }
     setFault('');
     showStored(answer.value);
-    showWritten(entry.data);
+    showWritten(made.entry);
   };
   return (
     <div data-testid="reconcile">
@@ -214,7 +214,7 @@ export function Reconcile({
           words="Dismiss"
           value=""
           keep={(why) => {
-            if (why) writeDown({ kind: 'reconciled', taken: [], dismissed: why });
+            if (why) void writeDown({ kind: 'reconciled', taken: [], dismissed: why });
           }}
           className="w-[22rem]"
         />

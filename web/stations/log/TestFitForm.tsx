@@ -72,14 +72,15 @@ export function TestFitForm({
   const [fault, setFault] = useState('');
   const corner = build.vehicle.corners[pose.axle];
   const set = (part: Partial<Pose>): void => setPose({ ...pose, ...part });
-  const write = (seen: Partial<TestReading>): void => {
+  const write = async (seen: Partial<TestReading>): Promise<void> => {
     // How sure a reading is has its default; what is typed may be anything, and the log says what is wrong with it.
     const reading = { ...pose, ...seen, ...(sound.trim() ? { sound: sound.trim() } : {}) } as TestReading;
-    const refused = writeDown({ kind: 'test-fit', reading });
+    const refused = await writeDown({ kind: 'test-fit', reading });
     setFault(refused ?? '');
     if (refused !== null) return;
-    setGap('');
-    setSound('');
+    // What is typed by then stays.
+    setGap((now) => (now === gap ? '' : now));
+    setSound((now) => (now === sound ? '' : now));
   };
   const locks = [true, false].flatMap((inside) =>
     LOCK_WORDS.filter(([, share]) => inside || share > 0).map(([words, share]) => ({
@@ -176,7 +177,7 @@ export function TestFitForm({
         className="flex flex-wrap items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          write({ gapMm: typedQuantity(gap, 'length', units) });
+          void write({ gapMm: typedQuantity(gap, 'length', units) });
         }}
       >
         <label className="caption w-36">
@@ -193,7 +194,7 @@ export function TestFitForm({
         </button>
         <span className="text-graphite pb-3">or it</span>
         {MARKS.map((mark) => (
-          <button key={mark} type="button" className={big} onClick={() => write({ mark })}>
+          <button key={mark} type="button" className={big} onClick={() => void write({ mark })}>
             {mark === 'shine'
               ? 'shines'
               : mark === 'crumbs'
@@ -203,7 +204,7 @@ export function TestFitForm({
                   : 'cuts'}
           </button>
         ))}
-        <button type="button" className={big} onClick={() => write({ clear: true })}>
+        <button type="button" className={big} onClick={() => void write({ clear: true })}>
           is clear
         </button>
         <label className="caption grow">

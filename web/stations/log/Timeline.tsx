@@ -13,8 +13,9 @@ import { amendmentsOf, odometerOf } from '../../../core/log/logEntry';
 import type { LogEntry } from '../../../core/format/log';
 import { Amend } from './Amend';
 import { showWithUnit } from '../../../core/units/quantity';
-import { lifeCsv, lifeJson } from '../../../formats/logFile';
 import { Choice } from '../../ui/choices';
+import { NOT_ARRIVED } from '../../state/reader';
+import { toast } from '../../state/notices';
 import { download } from '../../ui/download';
 import { changeWords } from '../../state/changeWords';
 import { $job, $save, $units } from '../../state/store';
@@ -77,7 +78,17 @@ export function Timeline({ build }: { build: Build }) {
     (event) => filter === 'all' || lifeKindOf(event) === filter,
   );
   const shown = all ? found : found.slice(0, MOST);
-  const file = `${job?.number.toLowerCase() ?? 'job'}-life`;
+  const save = async (as: 'csv' | 'json'): Promise<void> => {
+    // What writes files is fetched when one is asked for.
+    const writing = await import('../../../formats/logFile').catch(() => null);
+    if (!writing) return toast(`Not written: ${NOT_ARRIVED}`);
+    const text = as === 'csv' ? writing.lifeCsv(found) : writing.lifeJson(found);
+    download(
+      text,
+      `${job?.number.toLowerCase() ?? 'job'}-life.${as}`,
+      as === 'csv' ? 'text/csv' : 'application/json',
+    );
+  };
   return (
     <div data-testid="timeline">
       <div className="flex flex-wrap items-end gap-3">
@@ -89,16 +100,10 @@ export function Timeline({ build }: { build: Build }) {
           </p>
         )}
         <span className="no-print ml-auto flex gap-2">
-          <Button
-            disabled={found.length === 0}
-            onClick={() => download(lifeCsv(found), `${file}.csv`, 'text/csv')}
-          >
+          <Button disabled={found.length === 0} onClick={() => void save('csv')}>
             CSV
           </Button>
-          <Button
-            disabled={found.length === 0}
-            onClick={() => download(lifeJson(found), `${file}.json`, 'application/json')}
-          >
+          <Button disabled={found.length === 0} onClick={() => void save('json')}>
             JSON
           </Button>
         </span>

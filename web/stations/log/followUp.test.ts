@@ -1,7 +1,8 @@
+import { MOST_PHOTO_BYTES } from '../../../core/format/names';
 import { describe, expect, test } from 'vitest';
 import { draftOf, fieldWords, FOLLOW_FIELDS, FOLLOW_WORDS, type FollowKind } from './followUp';
 import { photoFault } from './photos';
-import { logEntrySchema, MOST_PHOTO_BYTES } from '../../../core/format/log';
+import { logEntrySchema } from '../../../core/format/log';
 
 const entry = (kind: FollowKind, typed: Record<string, string>, units: 'metric' | 'inch' = 'metric') =>
   logEntrySchema.safeParse({

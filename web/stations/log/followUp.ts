@@ -1,11 +1,10 @@
-import { AXLES } from '../../../core/format/names';
+import { AXLES, ROTATIONS, WHEELS } from '../../../core/format/names';
 import { putDotted } from '../../../core/dotted';
 import { ROTATION_WORDS } from '../../../core/log/logEntry';
 import { unitOf, unitSize, type UnitSystem } from '../../../core/units/quantity';
 import { typedNumber } from '../../ui/RowsDialog';
 import type { Draft } from './logStore';
 import { CHALK_WORDS } from './words';
-import { ROTATIONS, WHEELS } from '../../../core/format/log';
 import { TREAD_MARK_MM } from './tread';
 
 export type FollowKind = Exclude<

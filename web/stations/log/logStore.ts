@@ -7,7 +7,8 @@ import { $active, $job, $stepped, $told } from '../../state/store';
 import { asItStands } from '../../../core/log/logEntry';
 import { refusalWords, send } from '../../state/apiClient';
 import { sendPhotos } from './photos';
-import { logEntrySchema, type LogEntry } from '../../../core/format/log';
+import type { LogEntry } from '../../../core/format/log';
+import { $reader, NOT_ARRIVED } from '../../state/reader';
 
 /** The log of the job on the page, with what was written down here and is not sent yet. */
 export const $log = atom<LogEntry[]>([]);
@@ -100,15 +101,23 @@ export type Draft = LogEntry extends infer E
     : never
   : never;
 
-/** An entry as it is written down: with its id, whoever writes it, when, and the stage that is on. */
-export function entryOf(draft: Draft) {
+/** What checks entries: it comes after the leaf is drawn. */
+const checks = () => import('../../../core/format/log');
+
+/**
+ * An entry as it is written down: with its id, whoever writes it, when, and the stage that is on. `fault` is what is wrong with
+ * it, as a text to show.
+ */
+export async function entryOf(draft: Draft): Promise<{ entry: LogEntry } | { fault: string }> {
   const stage = $active.get();
-  return logEntrySchema.safeParse({
-    ...draft,
-    ...signed(),
-    id: madeId(),
-    ...(stage ? { stageId: stage.id } : {}),
-  });
+  // Signed as it is pressed, whatever has to come first.
+  const written = { ...draft, ...signed(), id: madeId(), ...(stage ? { stageId: stage.id } : {}) };
+  const checked = await checks().catch(() => null);
+  if (!checked) return { fault: `It was not checked: ${NOT_ARRIVED}` };
+  const read = checked.logEntrySchema.safeParse(written);
+  if (read.success) return { entry: read.data };
+  const [issue] = read.error.issues;
+  return { fault: `${issue?.path.at(-1)?.toString() ?? 'entry'} ${issue?.message ?? 'was not taken'}` };
 }
 
 /** Shows an entry that the server holds already. */
@@ -116,22 +125,29 @@ export function showWritten(entry: LogEntry): void {
   show($log.get(), [entry]);
 }
 
+async function write(jobId: number, draft: Draft): Promise<string | null> {
+  const made = await entryOf(draft);
+  if ('fault' in made) return made.fault;
+  keep(jobId, [...unsent(jobId), made.entry]);
+  show($log.get(), [made.entry]);
+  void flush(jobId);
+  return null;
+}
+
+const underway = new Map<string, Promise<string | null>>();
+
 /**
  * Writes an entry down, here at once and on the server when it can be reached. What is wrong with it comes back as a text
- * to show, and then nothing is written; null where it was.
+ * to show, and then nothing is written; null where it was. The same once more, while it is still being checked, is one press too
+ * many.
  */
-export function writeDown(draft: Draft): string | null {
+export function writeDown(draft: Draft): Promise<string | null> {
   const job = $job.get();
-  if (!job) return null;
-  const read = entryOf(draft);
-  if (!read.success) {
-    const [issue] = read.error.issues;
-    return `${issue?.path.at(-1)?.toString() ?? 'entry'} ${issue?.message ?? 'was not taken'}`;
-  }
-  keep(job.id, [...unsent(job.id), read.data]);
-  show($log.get(), [read.data]);
-  void flush(job.id);
-  return null;
+  if (!job) return Promise.resolve(null);
+  const said = JSON.stringify([job.id, draft]);
+  const writing = underway.get(said) ?? write(job.id, draft).finally(() => underway.delete(said));
+  underway.set(said, writing);
+  return writing;
 }
 
 /** Loads the log and sends what an earlier visit left; tries again whenever the connection may be back. */
@@ -139,6 +155,10 @@ export function startLog(jobId: number): () => void {
   show([], unsent(jobId));
   $waiting.set(unsent(jobId).length);
   void flush(jobId);
+  // After what the page is drawn with, as what checks builds does.
+  const known = $reader.subscribe((read) => {
+    if (read) void checks().catch(() => undefined);
+  });
   const again = (): void => {
     if (unsent(jobId).length > 0) void flush(jobId);
   };
@@ -149,6 +169,7 @@ export function startLog(jobId: number): () => void {
   // What somebody else wrote down stands here at once.
   const deaf = $told.listen(() => void flush(jobId));
   return () => {
+    known();
     stop();
     deaf();
     clearInterval(timer);

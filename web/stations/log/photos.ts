@@ -1,6 +1,6 @@
+import { MOST_PHOTO_BYTES } from '../../../core/format/names';
 import { createStore, del, entries, get, set } from 'idb-keyval';
 import type { Fault } from '../../../core/format/fields';
-import { MOST_PHOTO_BYTES } from '../../../core/format/log';
 
 /** A picture that waits to be sent, in the browser's own database: too large for its other store. */
 type Waiting = { jobId: number; blob: Blob };

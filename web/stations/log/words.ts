@@ -1,10 +1,11 @@
+import { LOG_KINDS } from '../../../core/format/names';
 import { treadText, treadUnit } from './tread';
 import type { Build } from '../../../core/format/build';
 import { ROTATION_WORDS } from '../../../core/log/logEntry';
 import { labelOf, poseShort } from '../../../core/verdict';
 import { showRounded, showWithUnit, type UnitSystem } from '../../../core/units/quantity';
 import type { TestReading } from '../../../core/format/testFit';
-import { LOG_KINDS, type LogEntry } from '../../../core/format/log';
+import type { LogEntry } from '../../../core/format/log';
 
 export const mm = (value: number, units: UnitSystem): string => showRounded(value, 'length', units, 1);
 

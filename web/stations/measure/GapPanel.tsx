@@ -22,7 +22,15 @@ import { $build, $units, type Edited } from '../../state/store';
 import { Button } from '../../ui/Button';
 import { $gapPose } from './gapPose';
 
-type Props = { vehicle: Vehicle; axle: AxleName; side: Side; chosen: string; choose: (id: string) => void };
+type Props = {
+  vehicle: Vehicle;
+  axle: AxleName;
+  side: Side;
+  chosen: string;
+  choose: (id: string) => void;
+  /** Whether it opens with the hand in the field of the gap. */
+  hand: boolean;
+};
 
 const OK: Edited = { ok: true };
 const DEGREES = 'degrees';
@@ -34,7 +42,7 @@ function mountedOf(build: Build | null, which: string): Pick<GapReading, 'mounte
   return { mounted: { tire, wheel, spacerMm } };
 }
 
-function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
+function GapForm({ vehicle, axle, side, chosen, choose, hand }: Props) {
   const form = useRef<HTMLFormElement>(null);
   const build = useStore($build);
   const corner = vehicle.corners[axle];
@@ -48,6 +56,10 @@ function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
   const [fault, setFault] = useState('');
   const [question, setQuestion] = useState<Fault | null>(null);
   const units = useStore($units);
+  const toGap = (): void => form.current?.querySelector<HTMLElement>('[data-path="gap"]')?.focus();
+  useEffect(() => {
+    if (hand) toGap();
+  }, [hand]);
   const inside = way === 'inside';
   const lockDeg = lock === DEGREES ? degrees * (inside ? 1 : -1) : lockOfShare(corner, Number(lock), inside);
   useEffect(() => {
@@ -81,7 +93,7 @@ function GapForm({ vehicle, axle, side, chosen, choose }: Props) {
     const edited = takeCorner(axle, corner, withGap(gapMm));
     if (edited.ok) {
       setGap(undefined);
-      form.current?.querySelector<HTMLElement>('[data-path="gap"]')?.focus();
+      toGap();
     }
     setFault(edited.ok ? '' : (edited.faults[0]?.message ?? 'cannot be taken'));
   };

@@ -2,26 +2,31 @@ import type { DecidingGap } from '../../../core/calibration/decidingReadings';
 import { useStore } from '@nanostores/react';
 import { BelowFold } from '../../ui/BelowFold';
 import { keepFor, useKept } from '../../state/kept';
-import { memo, useRef } from 'react';
+import { memo, useState } from 'react';
 import type { AxleName } from '../../../core/format/names';
 import type { Build } from '../../../core/format/build';
 import { AxleSwitch, Segments } from '../../ui/choices';
-import { later } from '../../ui/later';
+import { fetched, later } from '../../ui/later';
 import type { RoundReading } from '../../../core/measure/round';
 import type { Side } from '../../../core/format/names';
 import { isUnmeasured, stillToRead } from '../../../core/measure/still';
 import { $axle, $build, $pose, $units } from '../../state/store';
-import { CornerFields } from './CornerFields';
-import { GapPanel } from './GapPanel';
 import { $gapPose } from './gapPose';
 import { guideOf } from './guide';
 import { ObstacleTable } from './ObstacleTable';
-import { PathPanel } from './PathPanel';
-import { PointTable } from './PointTable';
 import { ReadingFiles } from './ReadingFiles';
-import { RoundPanel } from './RoundPanel';
 import { VehicleFields } from './VehicleFields';
 import { WellDrawing } from './WellDrawing';
+
+const CornerFields = later('The corner', async () => (await import('./CornerFields')).CornerFields, '20rem');
+const PathPanel = later(
+  'The path of the wheel',
+  async () => (await import('./PathPanel')).PathPanel,
+  '14.6rem',
+);
+const PointTable = fetched('The points', async () => (await import('./PointTable')).PointTable);
+const RoundPanel = later('The tape round', async () => (await import('./RoundPanel')).RoundPanel, '34rem');
+const GapPanel = fetched('The gaps', async () => (await import('./GapPanel')).GapPanel);
 
 // The three-dimensional drawing is asked for when a scan is.
 const ScanStation = later(
@@ -81,7 +86,8 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
         )
       : undefined;
   const gapPose = useStore($gapPose);
-  const station = useRef<HTMLElement>(null);
+  /** Whether the gaps open with the hand in their field. */
+  const [hand, setHand] = useState(false);
   /** Opens the gaps with what is to be read already said, and the hand in the field. */
   const readGap = (gap: DecidingGap): void => {
     keepFor('gap.lock', String(gap.lockShare));
@@ -92,23 +98,27 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
     setChosen(gap.obstacle);
     setSide(gap.side);
     setBy('gaps');
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() =>
-        station.current?.querySelector<HTMLInputElement>('[data-path="gap"]')?.focus(),
-      ),
-    );
+    setHand(true);
   };
   const still = stillToRead(vehicle, axle);
   const selected = obstacles.find(({ id }) => id === chosen) ?? obstacles[0];
   const index = selected ? obstacles.indexOf(selected) : 0;
   return (
-    <section ref={station} id="measure" aria-labelledby="measure-title" className="station">
+    <section id="measure" aria-labelledby="measure-title" className="station">
       <div className="mb-2 flex flex-wrap items-center gap-x-6">
         <h2 id="measure-title" tabIndex={-1} className="station-title">
           Measure
         </h2>
         <AxleSwitch value={axle} choose={(next) => $pose.set({ ...$pose.get(), axle: next })} />
-        <Segments label="By" value={by} options={WAYS} choose={setBy} />
+        <Segments
+          label="By"
+          value={by}
+          options={WAYS}
+          choose={(way) => {
+            setHand(false);
+            setBy(way);
+          }}
+        />
         <p
           className="min-w-64 flex-1 leading-tight"
           data-testid="still-to-read"
@@ -130,9 +140,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
       <div className="grid grid-cols-1 gap-x-6 gap-y-4 md:grid-cols-2 print:grid-cols-2 xl:grid-cols-[minmax(0,0.9fr)_minmax(0,1.5fr)_minmax(0,1.25fr)]">
         <div className={`flex flex-col gap-4 ${LAST_WHERE_NARROW}`}>
           <VehicleFields vehicle={vehicle} />
-          <BelowFold>
-            <CornerFields vehicle={vehicle} axle={axle} />
-          </BelowFold>
+          <CornerFields vehicle={vehicle} axle={axle} />
         </div>
         {by === 'scan' && <ScanSide axle={axle} side={side} setSide={setSide} />}
         {by === 'photos' && <PhotoStation vehicle={vehicle} axle={axle} side={side} setSide={setSide} />}
@@ -150,9 +158,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
                 {...(by === 'gaps' && gapPose ? { gapPose } : {})}
               />
               {vehicle.corners[axle].suspension.kind === 'independent' && (
-                <BelowFold minHeight="14.6rem">
-                  <PathPanel vehicle={vehicle} axle={axle} />
-                </BelowFold>
+                <PathPanel vehicle={vehicle} axle={axle} />
               )}
             </div>
             <div className="flex min-w-0 flex-col gap-3">
@@ -174,6 +180,7 @@ export const MeasureStation = memo(function MeasureStation({ build: { vehicle } 
                   side={selected?.side ?? side}
                   chosen={selected?.id ?? ''}
                   choose={setChosen}
+                  hand={hand}
                 />
               )}
               {by === 'points' && (

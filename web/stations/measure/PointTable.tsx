@@ -140,7 +140,7 @@ export function PointTable({ vehicle, axle, index, obstacle, focusPoint }: Props
         <table className="w-full table-fixed">
           <thead>
             <tr className="caption text-left">
-              <th className="w-7">#</th>
+              <th className="w-7">No.</th>
               <th>x forward</th>
               <th>y outboard</th>
               <th>z up</th>

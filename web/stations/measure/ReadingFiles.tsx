@@ -7,7 +7,7 @@ import type { Fault } from '../../../core/format/fields';
 import type { WellFile } from '../../../core/format/well';
 import { takeAll } from '../../../core/measure/takeAll';
 import { download } from '../../ui/download';
-import { DevicesDialog } from '../devices/DevicesDialog';
+import { DevicesDialog } from '../devices/fetchedDialog';
 import { FileButton } from '../../ui/FileButton';
 import { FaultDialog } from '../../ui/FaultDialog';
 import { takeCorner } from '../../state/edits';

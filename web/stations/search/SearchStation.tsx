@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { toast } from '../../state/notices';
 import type { Build } from '../../../core/format/build';
 import type { SearchChange } from '../../../core/search/searchSpace';
+import { NOT_ARRIVED } from '../../state/reader';
 import { saveAll } from '../../state/saving';
 import { $activeId, $build, $job, $shop } from '../../state/store';
 import { refusalWords, send } from '../../state/apiClient';
@@ -17,7 +18,8 @@ import {
   stopSearching,
   weighAgain,
 } from './searchStore';
-import { limitsSchema, wishesSchema, type Limits, type Wishes } from '../../../core/format/searchLimits';
+import { USUAL_WISHES } from '../../../core/format/names';
+import type { Limits, Wishes } from '../../../core/format/searchLimits';
 import { Button } from '../../ui/Button';
 import { WishPane } from './WishPane';
 
@@ -71,7 +73,7 @@ export function SearchStation({ build }: { build: Build }) {
   const report = useStore($report);
   const [may, setMay] = useKept<readonly SearchChange[]>('search.may', ['tire', 'wheel']);
   const [typed, setTyped] = useKept<LimitsTyped>('search.typed', LIMITS_TYPED);
-  const [wishes, setWishes] = useKept<Wishes>('search.wishes', () => wishesSchema.parse({}));
+  const [wishes, setWishes] = useKept<Wishes>('search.wishes', USUAL_WISHES);
   const [fault, setFault] = useState('');
   const jobId = job?.id;
   useEffect(() => {
@@ -79,14 +81,19 @@ export function SearchStation({ build }: { build: Build }) {
     if (jobId !== undefined) prepareSearch(jobId);
   }, [jobId]);
   /** The limits as they are typed; null where one is refused, which is then said. */
-  const limitsNow = (): Limits | null => {
-    const limits = limitsSchema.safeParse(limitsOf(typed, $shop.get()));
+  const limitsNow = async (): Promise<Limits | null> => {
+    const checks = await import('../../../core/format/searchLimits').catch(() => null);
+    if (!checks) {
+      setFault(`They were not checked: ${NOT_ARRIVED}`);
+      return null;
+    }
+    const limits = checks.limitsSchema.safeParse(limitsOf(typed, $shop.get()));
     const [issue] = limits.success ? [] : limits.error.issues;
     setFault(issue ? `${issue.path.join(' ')} ${issue.message}` : '');
     return limits.success ? limits.data : null;
   };
-  const search = (): void => {
-    const limits = limitsNow();
+  const search = async (): Promise<void> => {
+    const limits = await limitsNow();
     // The stage as it is now, which may be drawn a moment later.
     const now = $build.get() ?? build;
     if (limits && job) void startSearching(job.id, now, may, limits, wishes);
@@ -124,7 +131,7 @@ export function SearchStation({ build }: { build: Build }) {
         id="search-limits"
         onSubmit={(event) => {
           event.preventDefault();
-          search();
+          void search();
         }}
       >
         <LimitsForm

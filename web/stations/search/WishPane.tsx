@@ -141,7 +141,7 @@ function progressWords({
 }
 
 /** One field for what is wanted, and the whole way there: the least that must change, priced, as a stage to take. */
-export function WishPane({ build, limitsNow }: { build: Build; limitsNow: () => Limits | null }) {
+export function WishPane({ build, limitsNow }: { build: Build; limitsNow: () => Promise<Limits | null> }) {
   const units = useStore($units);
   const { terms } = useStore($shop);
   const state = useStore($wish);
@@ -149,11 +149,11 @@ export function WishPane({ build, limitsNow }: { build: Build; limitsNow: () => 
   const [typed, setTyped] = useKept('search.wish', '');
   const [gears, setGears] = useKept('search.wish.gears', true);
   const [fault, setFault] = useState('');
-  const find = (): void => {
+  const find = async (): Promise<void> => {
     const read = readWish(typed, units, terms.currency);
     setFault(read.ok ? '' : read.message);
     const job = $job.get();
-    const limits = read.ok ? limitsNow() : null;
+    const limits = read.ok ? await limitsNow() : null;
     if (!read.ok || !limits || !job) return;
     // The stage as it is now, which may be drawn a moment later.
     void startWish({ jobId: job.id, base: $build.get() ?? build, wish: read.value, limits, avoid, gears });
@@ -166,7 +166,7 @@ export function WishPane({ build, limitsNow }: { build: Build; limitsNow: () => 
         className="flex flex-wrap items-center gap-x-3 gap-y-1"
         onSubmit={(event) => {
           event.preventDefault();
-          find();
+          void find();
         }}
       >
         <h3 id="wish-title" className="text-lg font-semibold">

@@ -1,7 +1,7 @@
+import type { FreeKind } from '../../../core/format/names';
 import { proxy } from 'comlink';
 import { atom } from 'nanostores';
 import type { Build } from '../../../core/format/build';
-import { freeLimitsSchema, type FreeKind } from '../../../core/format/freeLimits';
 import type { Limits } from '../../../core/format/searchLimits';
 import type { Wish } from '../../../core/wish/readWish';
 import type { Wished } from '../../../core/wish/wayTo';
@@ -48,9 +48,8 @@ export async function startWish({ jobId, base, wish, limits, avoid, gears }: Ask
     if (!isMine()) return;
     if (!offers) throw new Error('the catalog cannot be had');
     const pricing = { rules, terms, ...(catalog ? { catalog } : {}) };
-    const free = freeLimitsSchema.parse({ avoid });
     const wished = await api.search(
-      { base, offers, wish, limits, free, gears, pricing },
+      { base, offers, wish, limits, avoid, gears, pricing },
       proxy((step: Wished) => take(step, true)),
     );
     take(wished, false);
