@@ -178,8 +178,12 @@ export function BuildStation({ build }: { build: Build }) {
         </div>
         <div className="flex flex-col gap-5">
           <QuotesPanel />
-          {inWork && <PartLives build={inWork} />}
-          {inWork && <Stated />}
+          {inWork && (
+            <BelowFold>
+              <PartLives build={inWork} />
+              <Stated />
+            </BelowFold>
+          )}
           {inWork === undefined && <p className="text-graphite min-h-80">Reading the stage in work…</p>}
         </div>
       </div>

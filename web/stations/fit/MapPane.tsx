@@ -3,6 +3,7 @@ import { memo, useCallback } from 'react';
 import type { SweepCorner } from '../../../core/clearance/corner';
 import { LockMap } from '../../drawings/LockMap';
 import { $assessment, $pose, $units } from '../../state/store';
+import { useAfterFirst } from '../../state/useAfterFirst';
 import { poseWithin, type Named } from './useCorner';
 
 type Props = { corner: SweepCorner; named: Named; marginMm: number };
@@ -13,6 +14,8 @@ export const MapPane = memo(function MapPane({ corner, named, marginMm }: Props)
   const judged = useStore($assessment);
   const { lockDeg, travelMm } = poseWithin(corner, useStore($pose));
   const { axle } = corner;
+  // Much to draw: it comes in the frame after the rest, so that turning here is not held up.
+  const after = useAfterFirst();
   const pick = useCallback(
     (lock: number, travel: number) => $pose.set({ axle, lockDeg: lock, travelMm: travel }),
     [axle],
@@ -20,6 +23,7 @@ export const MapPane = memo(function MapPane({ corner, named, marginMm }: Props)
   const map = judged?.assessment.fit[axle].map;
   // An answer for another grid than the mask's is on its way out; the next one is a moment away.
   if (
+    !after ||
     !map ||
     map.lockDeg.length * map.travelMm.length !== corner.grid.lockDeg.length * corner.grid.travelMm.length
   )
