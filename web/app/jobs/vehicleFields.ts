@@ -108,13 +108,17 @@ export const VEHICLE_CHOICES = [
 /** What is still asked where all else comes from the platform. */
 export const FROM_PLATFORM: ReadonlySet<string> = new Set(['title', 'customer', 'label']);
 
-/** A typed field as the endpoint takes it; text that cannot be read goes as it is and is refused there by name. */
+/**
+ * A typed field as the endpoint takes it; text that cannot be read goes as it is and is refused there by name. What is left empty
+ * is left out: it is missing there, not a number that cannot be read.
+ */
 export function typedValue({ as }: VehicleField, text: string, units: UnitSystem): unknown {
   if (as === 'text' || as === 'circle') return text.trim();
+  if (text.trim() === '') return undefined;
   if (as !== 'number') {
     const read = readQuantity(text, as, units);
     return read.ok ? read.value : text;
   }
   const number = Number(text.replace(',', '.'));
-  return text.trim() !== '' && Number.isFinite(number) ? number : text;
+  return Number.isFinite(number) ? number : text;
 }
