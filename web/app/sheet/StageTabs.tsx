@@ -15,11 +15,6 @@ const nameOf = (stage: StageDoc): string =>
     ? 'As delivered'
     : stageFileOf(stage).package.label || stage.label || `Stage ${stage.position}`;
 
-/** Names of fewer letters are shown whole; longer ones give way where the line is full, down to half a dozen letters. */
-const SHORT = 9;
-/** Of all names together, on a line that has room for how sure each grade is as well. */
-const ROOMY = 40;
-
 const TURNS: Record<string, (at: number, count: number) => number> = {
   ArrowRight: (at, count) => (at + 1) % count,
   ArrowLeft: (at, count) => (at + count - 1) % count,
@@ -40,7 +35,6 @@ export function StageTabs() {
     const chance = surenessOfStage(sureness, stage, vehicle);
     return chance ? percentSure(chance, stage.grade) : '';
   };
-  const roomy = stages.reduce((letters, stage) => letters + nameOf(stage).length, 0) <= ROOMY;
   const { add, faults, dismiss } = useStageActions();
   const list = useRef<HTMLDivElement>(null);
   const tab = (id: number | undefined): HTMLElement | null | undefined =>
@@ -86,10 +80,10 @@ export function StageTabs() {
               data-testid={`stage-${stage.position}`}
               data-stage={stage.id}
               title={`${name}: ${outdated.has(stage.id) ? 'the vehicle has changed, being judged anew' : `${stage.grade}${sure && `, ${sure} sure, an estimate`}`}`}
-              className={`flex min-h-[36px] items-center gap-1.5 border border-b-0 px-2 ${selected || name.length < SHORT ? 'shrink-0' : 'min-w-[6rem]'} max-sm:min-h-[44px] ${selected ? 'border-line bg-sheet border-t-ink border-t-[3px] font-semibold' : 'text-graphite border-transparent'}`}
+              className={`flex min-h-[36px] shrink-0 items-center gap-1.5 border border-b-0 px-2 max-sm:min-h-[44px] ${selected ? 'border-line bg-sheet border-t-ink border-t-[3px] font-semibold' : 'text-graphite border-transparent'}`}
               onClick={() => $activeId.set(stage.id)}
             >
-              <span className="max-w-[11rem] min-w-0 truncate">{name}</span>
+              <span className="max-w-[11rem] truncate">{name}</span>
               {outdated.has(stage.id) ? (
                 <span className="text-graphite" data-outdated aria-label="being judged anew">
                   …
@@ -97,7 +91,7 @@ export function StageTabs() {
               ) : (
                 <GradeMark grade={stage.grade} size={16} word={selected} />
               )}
-              {sure && roomy && (
+              {sure && (
                 <span
                   className="font-tight hidden text-[0.8rem] font-normal whitespace-nowrap xl:inline"
                   data-sure={stage.id}
