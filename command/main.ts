@@ -4,12 +4,12 @@ const [command = '', ...rest] = process.argv.slice(2);
 const COMMANDS: Record<string, () => Promise<number>> = {
   assess: async () => (await import('./assess')).assessFile(rest),
   backup: async () => (await import('./backup')).backup(rest),
+  bench: async () => (await import('./bench/main')).bench(rest),
   /** For `test`, which has other things to do meanwhile; whatever serves the application builds it where that is needed. */
   build: async () => {
     (await import('./build')).buildIfStale();
     return 0;
   },
-  bench: async () => (await import('./bench/main')).bench(rest),
   free: async () => (await import('./free')).free(rest),
   photos: async () => (await import('./photos')).photos(rest),
   restore: async () => (await import('./backup')).restore(rest),

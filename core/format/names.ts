@@ -1,6 +1,8 @@
 // What formats are written in words with, apart from what checks them: a page that shows a build needs these long before it has
 // anything to check, and the checks are a third of its code.
 
+import type { LogEntry } from './log';
+
 export const AXLES = ['front', 'rear'] as const;
 export type AxleName = (typeof AXLES)[number];
 
@@ -135,7 +137,7 @@ export const LOG_KINDS = {
   corrected: 'reading corrected',
   struck: 'struck out',
   restored: 'put back',
-} as const;
+} as const satisfies Record<LogEntry['kind'], string>;
 export type LogKind = keyof typeof LOG_KINDS;
 
 /** A photo as it is taken, bytes. */

@@ -1,5 +1,4 @@
 import { atom } from 'nanostores';
-import { useSyncExternalStore } from 'react';
 import type { readBuild, readStage } from '../../core/format/read';
 
 /** What checks a build: a third of the code of a sheet, and asked of it first when something is changed. */
@@ -23,11 +22,3 @@ export function reader(): Promise<Reader> {
   });
   return coming;
 }
-
-/** What checks a build, for a part of the page that is drawn with it: null until it has come, as on the server. */
-export const useReader = (): Reader | null =>
-  useSyncExternalStore(
-    (changed) => $reader.listen(changed),
-    () => $reader.get(),
-    () => null,
-  );

@@ -18,7 +18,7 @@ import { Stated } from './Stated';
 import { StepList } from './TickList';
 import { TermsDialog } from './TermsDialog';
 import type { JobWork } from '../../../core/format/jobWork';
-import { useReader } from '../../state/reader';
+import { $reader } from '../../state/reader';
 import { fetched } from '../../ui/later';
 import { Button, ButtonLink } from '../../ui/Button';
 
@@ -35,7 +35,8 @@ function useBuildInWork(build: Build, work: JobWork): Build | null | undefined {
   const head = useStore($head);
   const { stageId } = work;
   // Another stage than the one on the page is not edited meanwhile: it is read once.
-  const reader = useReader();
+  // As on the server, nothing is read until the page has it: what both draw first is the same.
+  const reader = useStore($reader, { ssr: () => null });
   const other = useMemo(() => {
     if (!reader) return undefined;
     const vehicle = $vehicle.get();

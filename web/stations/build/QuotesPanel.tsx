@@ -9,6 +9,7 @@ import { refusalWords, send } from '../../state/apiClient';
 import { CustomerLinks } from './CustomerLinks';
 import { QuoteDialog } from './QuoteDialog';
 import { draftQuote } from './quoteDraft';
+import { NOT_ARRIVED, reader } from '../../state/reader';
 import { Button, ButtonLink } from '../../ui/Button';
 import { sayDate } from '../../../core/time/wallClock';
 
@@ -25,6 +26,10 @@ function NewQuote({ made }: { made: (quote: QuoteLineOut) => void }) {
     if (!job) return;
     setBusy(true);
     const stages = $stages.get().filter(({ id }) => offered.some((head) => head.id === id));
+    if (!(await reader().catch(() => null))) {
+      setBusy(false);
+      return void toast(`No quote was made: ${NOT_ARRIVED}`);
+    }
     const drafted = await draftQuote(stages, now(), insisted);
     if ('blocked' in drafted) {
       setInsisted(
